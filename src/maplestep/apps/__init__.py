@@ -1,0 +1,1 @@
+"""What users do, one Django app a domain: accounts, songs, dances, routines."""

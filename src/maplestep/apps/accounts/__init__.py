@@ -1,0 +1,1 @@
+"""Who uses Maple Step."""

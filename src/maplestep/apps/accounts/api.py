@@ -1,0 +1,69 @@
+"""Signing in, out and up."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from django.contrib.auth import authenticate, login, logout
+from django.http import HttpRequest
+from django.views.decorators.csrf import csrf_protect
+from ninja import Router, Schema
+from ninja.decorators import decorate_view
+from pydantic import Field
+
+from ...core.errors import MapleStepError
+from ..http import ErrorForm, user_of
+from .actions.sign_up import sign_up
+
+router = Router(tags=["accounts"])
+
+
+class Credentials(Schema):
+    """Name and password."""
+
+    name: Annotated[str, Field(min_length=1, max_length=150)]
+    password: Annotated[str, Field(min_length=1, max_length=200)]
+
+
+class SessionForm(Schema):
+    """Who is signed in; no name when nobody is."""
+
+    name: str | None
+
+
+class WrongCredentials(MapleStepError):
+    """Name and password do not match. After five tries wait ten minutes."""
+
+
+@router.get("/session", response=SessionForm, auth=None)
+def session(request: HttpRequest) -> SessionForm:
+    """Who is signed in."""
+    return SessionForm(name=request.user.get_username() or None)
+
+
+@router.post("/session", response={200: SessionForm, 403: ErrorForm}, auth=None)
+@decorate_view(csrf_protect)
+def sign_in(request: HttpRequest, credentials: Credentials) -> SessionForm:
+    """Sign in."""
+    user = authenticate(request, username=credentials.name, password=credentials.password)
+    if user is None:
+        raise WrongCredentials
+    login(request, user)
+    return SessionForm(name=user.get_username())
+
+
+@router.delete("/session", response=SessionForm)
+def sign_out(request: HttpRequest) -> SessionForm:
+    """Sign out."""
+    user_of(request)
+    logout(request)
+    return SessionForm(name=None)
+
+
+@router.post("/accounts", response={200: SessionForm, 422: ErrorForm}, auth=None)
+@decorate_view(csrf_protect)
+def open_account(request: HttpRequest, credentials: Credentials) -> SessionForm:
+    """Open an account and sign in."""
+    user = sign_up(credentials.name, credentials.password)
+    login(request, user, backend="django.contrib.auth.backends.ModelBackend")
+    return SessionForm(name=user.get_username())

@@ -1,0 +1,1 @@
+"""Dances and their step sheets."""

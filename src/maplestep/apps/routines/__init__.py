@@ -1,0 +1,1 @@
+"""Dances put to songs."""

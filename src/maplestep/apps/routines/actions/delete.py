@@ -1,0 +1,14 @@
+"""Take a routine off the shelf; its song and dance stay."""
+
+from __future__ import annotations
+
+import uuid
+
+from ...accounts.models import User
+from ...owned import find
+from ..models import Routine
+
+
+def delete_routine(user: User, pk: uuid.UUID) -> None:
+    """Delete a routine. Raises NotHere."""
+    find(Routine, user, pk).delete()

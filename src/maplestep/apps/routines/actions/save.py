@@ -1,0 +1,36 @@
+"""Save a routine's title, start and events."""
+
+from __future__ import annotations
+
+import uuid
+from collections.abc import Sequence
+
+from django.db import transaction
+
+from ....core.errors import RoutineError
+from ....formats.routine_file import EventForm, song_of
+from ...accounts.models import User
+from ...owned import lock
+from ...songs.queries import song_form
+from ..models import Routine
+from .write_events import write_events
+
+
+@transaction.atomic
+def save_routine(
+    user: User,
+    pk: uuid.UUID,
+    version: int,
+    *,
+    title: str,
+    start: int | None,
+    events: Sequence[EventForm],
+) -> None:
+    """Replace what a routine holds. Raises NotHere, ChangedElsewhere or RoutineError."""
+    routine = lock(Routine, user, pk, version)
+    if start is not None and start >= song_of(song_form(routine.song)).length:
+        raise RoutineError("The dance has to start before the song ends.", field="start")
+    routine.title = title.strip() or routine.title
+    routine.start = start
+    routine.save()
+    write_events(routine, events)

@@ -1,0 +1,190 @@
+"""Routines, their timeline and the shelf over HTTP."""
+
+from __future__ import annotations
+
+import uuid
+from datetime import datetime
+from typing import Annotated, Literal
+
+from django.http import HttpRequest, HttpResponse
+from ninja import File, Router, Schema
+from ninja.files import UploadedFile
+from pydantic import Field
+
+from ...formats.routine_file import EventForm, write_routine
+from ...formats.views import TimelineView
+from ..dances.models import Dance
+from ..http import ErrorForm, user_of
+from ..songs.models import Song
+from .actions.bring_in import bring_in_routine
+from .actions.create import create_routine
+from .actions.delete import delete_routine
+from .actions.save import save_routine
+from .models import Routine
+from .queries import event_forms, get_routine, routine_form, shelf_routines, timeline_of
+
+router = Router(tags=["routines"])
+
+
+class RoutineOut(Schema):
+    """A stored routine and its whole timeline with findings."""
+
+    id: uuid.UUID
+    version: int
+    title: str
+    song_id: uuid.UUID
+    dance_id: uuid.UUID
+    start: int | None
+    events: list[EventForm]
+    timeline: TimelineView
+
+
+class RoutineNew(Schema):
+    """Which dance to put to which song."""
+
+    song_id: uuid.UUID
+    dance_id: uuid.UUID
+
+
+class RoutineIn(Schema):
+    """A changed routine and the version it was made from."""
+
+    version: int
+    title: Annotated[str, Field(max_length=120)]
+    start: Annotated[int, Field(ge=0, le=10_000)] | None
+    events: Annotated[list[EventForm], Field(max_length=200)]
+
+
+class ShelfRoutine(Schema):
+    """A routine on the shelf."""
+
+    id: uuid.UUID
+    title: str
+    song_id: uuid.UUID
+    dance_id: uuid.UUID
+    song_title: str
+    state: Literal["sits", "to settle", "draft"]
+    hits: int
+    phrases: int
+    to_settle: int
+    changed_at: datetime
+
+
+class ShelfThing(Schema):
+    """A song or a dance on the shelf."""
+
+    id: uuid.UUID
+    title: str
+    detail: str
+    changed_at: datetime
+
+
+class Shelf(Schema):
+    """Everything of a user."""
+
+    routines: list[ShelfRoutine]
+    dances: list[ShelfThing]
+    songs: list[ShelfThing]
+
+
+def routine_out(routine: Routine) -> RoutineOut:
+    """A stored routine as the API gives it."""
+    return RoutineOut(
+        id=routine.id,
+        version=routine.version,
+        title=routine.title,
+        song_id=routine.song_id,
+        dance_id=routine.dance_id,
+        start=routine.start,
+        events=event_forms(routine),
+        timeline=timeline_of(routine),
+    )
+
+
+@router.get("/shelf", response=Shelf)
+def shelf(request: HttpRequest) -> Shelf:
+    """Routines, dances and songs, each with its state."""
+    user = user_of(request)
+    return Shelf(
+        routines=[_shelf_routine(routine) for routine in shelf_routines(user)],
+        dances=[
+            ShelfThing(id=dance.id, title=dance.title, detail="", changed_at=dance.changed_at)
+            for dance in Dance.objects.filter(owner=user).defer("sheet")
+        ],
+        songs=[
+            ShelfThing(
+                id=song.id,
+                title=song.title,
+                detail=f"{song.bpm.normalize():f} bpm",
+                changed_at=song.changed_at,
+            )
+            for song in Song.objects.filter(owner=user)
+        ],
+    )
+
+
+def _shelf_routine(routine: Routine) -> ShelfRoutine:
+    return ShelfRoutine(
+        id=routine.id,
+        title=routine.title,
+        song_id=routine.song_id,
+        dance_id=routine.dance_id,
+        song_title=routine.song.title,
+        changed_at=routine.changed_at,
+        **(routine.summary or {}),
+    )
+
+
+@router.post("/routines", response={200: RoutineOut, 404: ErrorForm})
+def create(request: HttpRequest, form: RoutineNew) -> RoutineOut:
+    """Put a dance to a song."""
+    user = user_of(request)
+    routine = create_routine(user, form.song_id, form.dance_id)
+    return routine_out(get_routine(user, routine.id))
+
+
+@router.post("/routines/file", response={200: RoutineOut, 422: ErrorForm})
+def bring_in(request: HttpRequest, file: File[UploadedFile]) -> RoutineOut:
+    """Bring in a routine file."""
+    user = user_of(request)
+    return routine_out(get_routine(user, bring_in_routine(user, file.read()).id))
+
+
+@router.get("/routines/{uuid:pk}", response={200: RoutineOut, 404: ErrorForm})
+def show(request: HttpRequest, pk: uuid.UUID) -> RoutineOut:
+    """One routine with its whole timeline."""
+    return routine_out(get_routine(user_of(request), pk))
+
+
+@router.put(
+    "/routines/{uuid:pk}",
+    response={200: RoutineOut, 404: ErrorForm, 409: ErrorForm, 422: ErrorForm},
+)
+def save(request: HttpRequest, pk: uuid.UUID, change: RoutineIn) -> RoutineOut:
+    """Save a changed routine; the answer is the timeline that comes of it."""
+    user = user_of(request)
+    save_routine(
+        user,
+        pk,
+        change.version,
+        title=change.title,
+        start=change.start,
+        events=change.events,
+    )
+    return routine_out(get_routine(user, pk))
+
+
+@router.delete("/routines/{uuid:pk}", response={204: None, 404: ErrorForm})
+def delete(request: HttpRequest, pk: uuid.UUID) -> tuple[int, None]:
+    """Take a routine off the shelf."""
+    delete_routine(user_of(request), pk)
+    return 204, None
+
+
+@router.get("/routines/{uuid:pk}/routine.json", include_in_schema=False)
+def download(request: HttpRequest, pk: uuid.UUID) -> HttpResponse:
+    """The routine as the open file."""
+    text = write_routine(routine_form(get_routine(user_of(request), pk)))
+    response = HttpResponse(text, content_type="application/json; charset=utf-8")
+    response["Content-Disposition"] = 'attachment; filename="routine.json"'
+    return response

@@ -1,0 +1,38 @@
+"""Load the demo account and its routines, once."""
+
+from __future__ import annotations
+
+from importlib import resources
+from typing import Any
+
+from django.core.management.base import BaseCommand
+from django.db import transaction
+
+from .....formats.routine_file import read_routine
+from .....formats.text import decode_text
+from ....accounts.models import User
+from ....dances.actions.create import create_dance
+from ...actions.bring_in import store_routine
+from ...queries import shelf_routines
+
+NAME = "demo"
+PASSWORD = "maple-and-step"  # noqa: S105 - a local demo account, printed at start
+
+
+class Command(BaseCommand):
+    """``manage load_demo``: does nothing when the demo account is there already."""
+
+    help = __doc__
+
+    @transaction.atomic
+    def handle(self, *args: Any, **options: Any) -> None:
+        if User.objects.filter(username=NAME).exists():
+            return
+        user = User.objects.create_user(NAME, password=PASSWORD)
+        files = sorted(resources.files("maplestep.demo").iterdir(), key=lambda f: f.name)
+        for file in files:
+            if file.name.endswith(".json"):
+                store_routine(user, read_routine(file.read_bytes())[0])
+            elif file.name.endswith(".txt"):
+                create_dance(user, decode_text(file.read_bytes()))
+        shelf_routines(user)

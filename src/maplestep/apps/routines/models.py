@@ -1,0 +1,54 @@
+"""A routine in the database: song, dance and events."""
+
+from __future__ import annotations
+
+from django.contrib.postgres.fields import ArrayField
+from django.db import models
+
+from ...core.routine import EventKind
+from ..dances.models import Dance
+from ..owned import Owned
+from ..songs.models import Song
+
+
+class Routine(Owned):
+    """A dance put to a song.
+
+    ``start`` is the song count on which wall 1 begins (null: after the intro).
+    ``summary`` is the shelf's line, worked out for the versions in ``summary_of``.
+    """
+
+    title = models.CharField(max_length=120)
+    song = models.ForeignKey(Song, on_delete=models.PROTECT)
+    dance = models.ForeignKey(Dance, on_delete=models.PROTECT)
+    start = models.PositiveIntegerField(null=True, blank=True)
+    summary = models.JSONField(null=True, blank=True)
+    summary_of = models.CharField(max_length=60, blank=True)
+
+    class Meta:
+        ordering = ("-changed_at",)
+
+    def __str__(self) -> str:
+        return self.title
+
+
+class RoutineEvent(models.Model):
+    """A tag or restart. ``after`` and ``claims_facing`` are in their written form."""
+
+    routine = models.ForeignKey(Routine, on_delete=models.CASCADE, related_name="events")
+    order = models.PositiveSmallIntegerField()
+    key = models.CharField(max_length=40)
+    kind = models.CharField(max_length=20, choices=[(kind.value, kind.value) for kind in EventKind])
+    walls = ArrayField(models.PositiveSmallIntegerField())
+    after = models.CharField(max_length=40, null=True, blank=True)
+    tag = models.CharField(max_length=40, blank=True)
+    counts = models.PositiveSmallIntegerField(null=True, blank=True)
+    cue = models.CharField(max_length=200, blank=True)
+    claims_facing = models.CharField(max_length=20, null=True, blank=True)
+
+    class Meta:
+        ordering = ("order",)
+        constraints = (
+            models.UniqueConstraint(fields=("routine", "order"), name="event_order_once"),
+            models.UniqueConstraint(fields=("routine", "key"), name="event_key_once"),
+        )

@@ -1,0 +1,113 @@
+"""Reading routines: the form, the timeline, the shelf."""
+
+from __future__ import annotations
+
+import uuid
+from collections.abc import Iterable
+from typing import TypedDict
+
+from django.db.models import QuerySet
+
+from ...core.findings.phrases_missed import danced_phrases, phrase_hits
+from ...core.findings.registry import fit_findings, sheet_findings
+from ...core.finding import Severity
+from ...core.routine import EventKind
+from ...core.sheet.read import read_sheet
+from ...core.timeline import lay_out
+from ...formats.routine_file import EventForm, RoutineForm, routine_of
+from ...formats.views import TimelineView, timeline_view
+from ..accounts.models import User
+from ..errors import NotHere
+from ..songs.queries import song_form
+from .models import Routine
+
+
+class Summary(TypedDict):
+    """The shelf's line of a routine: how it sits and what is to settle."""
+
+    state: str
+    hits: int
+    phrases: int
+    to_settle: int
+
+
+def get_routine(user: User, pk: uuid.UUID) -> Routine:
+    """One of the user's routines with song, dance and events. Raises NotHere."""
+    found = _whole(Routine.objects.filter(owner=user, pk=pk)).first()
+    if found is None:
+        raise NotHere
+    return found
+
+
+def _whole(routines: QuerySet[Routine]) -> QuerySet[Routine]:
+    return routines.select_related("song", "dance").prefetch_related("events", "song__phrases")
+
+
+def event_forms(routine: Routine) -> list[EventForm]:
+    """The events as the open format writes them."""
+    return [
+        EventForm(
+            id=event.key,
+            kind=EventKind(event.kind),
+            walls=event.walls,
+            after=event.after,
+            tag=event.tag,
+            counts=event.counts,
+            cue=event.cue,
+            claims_facing=event.claims_facing,
+        )
+        for event in routine.events.all()
+    ]
+
+
+def routine_form(routine: Routine) -> RoutineForm:
+    """A stored routine as the open file."""
+    return RoutineForm(
+        title=routine.title,
+        song=song_form(routine.song),
+        sheet=routine.dance.sheet,
+        start=routine.start,
+        events=event_forms(routine),
+    )
+
+
+def timeline_of(routine: Routine) -> TimelineView:
+    """The routine laid out, with everything found."""
+    reading = read_sheet(routine.dance.sheet)
+    core = routine_of(routine_form(routine), reading)
+    return timeline_view(lay_out(core), reading, title=routine.title)
+
+
+def shelf_routines(user: User) -> list[Routine]:
+    """The user's routines, each with a summary that is up to date."""
+    routines = list(_whole(Routine.objects.filter(owner=user)))
+    _refresh(routines)
+    return routines
+
+
+def _refresh(routines: Iterable[Routine]) -> None:
+    stale = [r for r in routines if r.summary is None or r.summary_of != _versions(r)]
+    for routine in stale:
+        routine.summary = summarise(routine)
+        routine.summary_of = _versions(routine)
+    # changed_at must stay: the user changed nothing.
+    Routine.objects.bulk_update(stale, ["summary", "summary_of"])
+
+
+def _versions(routine: Routine) -> str:
+    return f"{routine.version}.{routine.song.version}.{routine.dance.version}"
+
+
+def summarise(routine: Routine) -> Summary:
+    """Lay the routine out and count what is to settle."""
+    reading = read_sheet(routine.dance.sheet)
+    timeline = lay_out(routine_of(routine_form(routine), reading))
+    findings = (*sheet_findings(reading), *fit_findings(timeline))
+    to_settle = sum(finding.severity is not Severity.KNOW for finding in findings)
+    state = "draft" if not timeline.passes else "to settle" if to_settle else "sits"
+    return Summary(
+        state=state,
+        hits=len(phrase_hits(timeline)),
+        phrases=len(danced_phrases(timeline)),
+        to_settle=to_settle,
+    )

@@ -1,0 +1,1 @@
+"""Song maps and their phrases."""

@@ -1,0 +1,75 @@
+"""Songs over HTTP."""
+
+from __future__ import annotations
+
+import uuid
+
+from django.http import HttpRequest
+from ninja import Router, Schema
+
+from ...formats.routine_file import SongForm, song_of
+from ..http import ErrorForm, user_of
+from .actions.create import create_song
+from .actions.delete import delete_song
+from .actions.save import save_song
+from .models import Song
+from .queries import get_song, song_form
+
+router = Router(tags=["songs"])
+
+
+class SongOut(Schema):
+    """A stored song with its map, and where each phrase starts, in seconds."""
+
+    id: uuid.UUID
+    version: int
+    song: SongForm
+    phrase_seconds: list[float]
+    length_counts: float
+    length_seconds: float
+
+
+class SongIn(Schema):
+    """A changed song and the version it was made from."""
+
+    version: int
+    song: SongForm
+
+
+def song_out(song: Song) -> SongOut:
+    """A stored song as the API gives it."""
+    form = song_form(song)
+    core = song_of(form)
+    return SongOut(
+        id=song.id,
+        version=song.version,
+        song=form,
+        phrase_seconds=[core.seconds(placed.start) for placed in core.placed],
+        length_counts=float(core.length),
+        length_seconds=core.seconds(core.length),
+    )
+
+
+@router.post("", response={200: SongOut, 422: ErrorForm})
+def create(request: HttpRequest, form: SongForm) -> SongOut:
+    """A new song."""
+    return song_out(create_song(user_of(request), form))
+
+
+@router.get("/{uuid:pk}", response={200: SongOut, 404: ErrorForm})
+def show(request: HttpRequest, pk: uuid.UUID) -> SongOut:
+    """One song."""
+    return song_out(get_song(user_of(request), pk))
+
+
+@router.put("/{uuid:pk}", response={200: SongOut, 404: ErrorForm, 409: ErrorForm, 422: ErrorForm})
+def save(request: HttpRequest, pk: uuid.UUID, change: SongIn) -> SongOut:
+    """Save a changed song."""
+    return song_out(save_song(user_of(request), pk, change.version, change.song))
+
+
+@router.delete("/{uuid:pk}", response={204: None, 404: ErrorForm, 409: ErrorForm})
+def delete(request: HttpRequest, pk: uuid.UUID) -> tuple[int, None]:
+    """Take a song off the shelf."""
+    delete_song(user_of(request), pk)
+    return 204, None

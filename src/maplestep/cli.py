@@ -1,0 +1,236 @@
+"""The command line, thin: read a file, lay it out, say what comes of it.
+
+Exit code 0: clean; 1: something is wrong (findings of severity "wrong"); 2: the input
+cannot be read, said on stderr with line and column.
+"""
+
+from __future__ import annotations
+
+import argparse
+import json
+import sys
+from collections.abc import Sequence
+from decimal import Decimal
+from pathlib import Path
+from typing import Final
+
+from pydantic import BaseModel
+
+from .core.errors import FileError, MapleStepError
+from .core.routine import Routine
+from .core.sheet.read import Reading, read_sheet
+from .core.song import PhraseKind
+from .core.timeline import lay_out
+from .formats.routine_file import (
+    EventForm,
+    PhraseForm,
+    RoutineForm,
+    SongForm,
+    read_routine,
+    routine_of,
+)
+from .formats.text import decode_text
+from .formats.views import FindingView, PassView, SheetView, TimelineView, sheet_view, timeline_view
+
+CLEAN: Final = 0
+WRONG: Final = 1
+UNREADABLE: Final = 2
+_DEFAULT_WALLS: Final = 8
+
+
+def main(argv: Sequence[str] | None = None) -> int:
+    """Run one command; returns the exit code."""
+    arguments = _parser().parse_args(argv)
+    try:
+        code: int = arguments.run(arguments)
+    except FileError as error:
+        return _unreadable(f"{arguments.file}:{error.line}:{error.column}: {error}")
+    except OSError as error:
+        return _unreadable(f"{arguments.file}: {error.strerror or error}")
+    except MapleStepError as error:
+        return _unreadable(str(error))
+    return code
+
+
+def _parser() -> argparse.ArgumentParser:
+    parser = argparse.ArgumentParser(
+        prog="maplestep", description="Check a step sheet, walk its walls, lay it on a song."
+    )
+    commands = parser.add_subparsers(required=True, metavar="COMMAND")
+    check = commands.add_parser("check", help="check a step sheet by itself")
+    check.add_argument("file", metavar="SHEET")
+    check.set_defaults(run=_check)
+    walls = commands.add_parser("walls", help="list the walls of a step sheet")
+    walls.add_argument("file", metavar="SHEET")
+    walls.add_argument(
+        "--events",
+        default="",
+        metavar="LIST",
+        help='events such as "restart 5 after 24; tag 3 8 counts 4; tag 2 Tag 1"',
+    )
+    walls.add_argument("--count", type=int, default=_DEFAULT_WALLS, help="how many walls (8)")
+    walls.set_defaults(run=_walls)
+    timeline = commands.add_parser("timeline", help="lay a routine on its song")
+    timeline.add_argument("file", metavar="ROUTINE.json")
+    timeline.set_defaults(run=_timeline)
+    schema = commands.add_parser("schema", help="print the JSON Schema of the routine file")
+    schema.set_defaults(run=_schema, file="")
+    for command in (check, walls, timeline):
+        command.add_argument("--json", action="store_true", help="print JSON")
+    return parser
+
+
+def _check(arguments: argparse.Namespace) -> int:
+    view = sheet_view(_read_sheet(arguments.file))
+    if arguments.json:
+        _print_json(view)
+    else:
+        _print_sheet(view)
+    return _code(view.findings)
+
+
+def _walls(arguments: argparse.Namespace) -> int:
+    reading = _read_sheet(arguments.file)
+    if not 1 <= arguments.count <= 99:
+        raise MapleStepError("--count has to lie between 1 and 99 walls.")
+    events = read_events(arguments.events)
+    part = reading.sheet.wall
+    if part is None:
+        raise FileError("There are no steps in this sheet.")
+    # A song long enough for the walls asked for; its tempo plays no part in the answer.
+    song = SongForm(
+        title="",
+        bpm=Decimal(120),
+        phrases=[
+            PhraseForm(kind=PhraseKind.VERSE, counts=max(1, int(part.length)))
+            for _ in range(2 * arguments.count)
+        ],
+    )
+    form = RoutineForm(title="", song=song, sheet="", events=events)
+    view = _view(routine_of(form, reading), reading)
+    wanted = [p for p in view.passes if p.wall <= arguments.count]
+    if arguments.json:
+        print(json.dumps([p.model_dump(mode="json") for p in wanted], ensure_ascii=False, indent=2))
+    else:
+        for passed in wanted:
+            print(_wall_line(passed, seconds=False))
+    about_feet = [f for f in view.findings if f.code.startswith(("fit.never", "fit.wrong-foot"))]
+    findings = [*view.sheet_findings, *about_feet]
+    if not arguments.json:
+        _print_findings([f for f in findings if f.severity == "wrong"])
+    return _code(findings)
+
+
+def _timeline(arguments: argparse.Namespace) -> int:
+    form, routine, reading = read_routine(Path(arguments.file).read_bytes())
+    view = _view(routine, reading, form.title)
+    if arguments.json:
+        _print_json(view)
+    else:
+        for passed in view.passes:
+            print(_wall_line(passed, seconds=True))
+        print(f"\n{view.hits} of {view.phrases_danced} phrases begin on count 1.")
+        _print_findings([*view.sheet_findings, *view.findings])
+    return _code([*view.sheet_findings, *view.findings])
+
+
+def _schema(_: argparse.Namespace) -> int:
+    print(json.dumps(routine_schema(), ensure_ascii=False, indent=2))
+    return CLEAN
+
+
+def routine_schema() -> dict[str, object]:
+    """The JSON Schema of the routine file."""
+    return {
+        "$schema": "https://json-schema.org/draft/2020-12/schema",
+        **RoutineForm.model_json_schema(),
+    }
+
+
+def read_events(text: str) -> list[EventForm]:
+    """Events in one line: ``restart 5 after 24; tag 3 8 counts 4; tag 2 Tag 1``.
+
+    Raises FileError naming the piece that cannot be read.
+    """
+    pieces = [piece.strip() for piece in text.split(";") if piece.strip()]
+    return [_event(index, piece) for index, piece in enumerate(pieces, start=1)]
+
+
+def _event(index: int, piece: str) -> EventForm:
+    kind, *words = piece.split()
+    walls = []
+    while words and words[0].strip(",").isdigit():
+        walls.append(int(words.pop(0).strip(",")))
+    rest = " ".join(words)
+    before, _, after = rest.partition("after ")
+    form: dict[str, object] = {"id": f"e{index}", "kind": kind.lower(), "walls": walls}
+    tag = before.strip()
+    if after:
+        form["after"] = after.strip()
+    if tag.lower().startswith("counts ") and tag[7:].strip().isdigit():
+        form["counts"] = int(tag[7:])
+    elif tag:
+        form["tag"] = tag
+    try:
+        return EventForm.model_validate(form)
+    except ValueError as error:
+        raise MapleStepError(
+            f"--events: “{piece}” cannot be read. Write for example: restart 5 after 24; "
+            "tag 3 8 counts 4; tag-restart 6 counts 4 after 16; tag 2 Tag 1."
+        ) from error
+
+
+def _read_sheet(path: str) -> Reading:
+    return read_sheet(decode_text(Path(path).read_bytes()))
+
+
+def _view(routine: Routine, reading: Reading, title: str = "") -> TimelineView:
+    return timeline_view(lay_out(routine), reading, title=title)
+
+
+def _code(findings: Sequence[FindingView]) -> int:
+    return WRONG if any(finding.severity == "wrong" for finding in findings) else CLEAN
+
+
+def _print_json(view: BaseModel) -> None:
+    print(view.model_dump_json(indent=2))
+
+
+def _print_sheet(view: SheetView) -> None:
+    walls = f", {view.walls} walls (turns {view.turn})" if view.walls else ""
+    print(f"{view.title or 'Untitled'}: {view.counts:g} counts{walls}")
+    for part in view.parts:
+        for section in part.sections:
+            print(
+                f"  {part.name}  {section.title}: counts {section.first}–{section.last}, "
+                f"{section.start_facing} to {section.end_facing}, {section.free} foot free"
+            )
+    _print_findings(view.findings)
+
+
+def _wall_line(passed: PassView, *, seconds: bool) -> str:
+    name = f"wall {passed.wall}" if passed.kind == "wall" else f"  tag {passed.wall}"
+    minutes, rest = divmod(passed.start_seconds, 60)
+    clock = f"  {int(minutes)}:{rest:04.1f}" if seconds else ""
+    what = f"  {passed.event_words}" if passed.event_words and passed.kind == "wall" else ""
+    if passed.ended == "song":
+        what = f"  song ends on {passed.length:g}"
+    return (
+        f"{name:<8}{clock}  {passed.start_facing:>5} to {passed.end_facing:>5}"
+        f"  {passed.length:>3g} counts{what}"
+    )
+
+
+def _print_findings(findings: Sequence[FindingView]) -> None:
+    for finding in findings:
+        line = f"line {finding.line}: " if finding.line else ""
+        print(f"[{finding.severity}] {line}{finding.message} {finding.advice}")
+
+
+def _unreadable(message: str) -> int:
+    print(message, file=sys.stderr)
+    return UNREADABLE
+
+
+if __name__ == "__main__":
+    sys.exit(main())

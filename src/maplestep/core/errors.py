@@ -1,0 +1,55 @@
+"""One tree of errors. The message is made for the user; facts are attributes."""
+
+from __future__ import annotations
+
+
+class MapleStepError(Exception):
+    """Something given to Maple Step cannot be used."""
+
+    def __init__(self, message: str | None = None) -> None:
+        super().__init__(message or (self.__doc__ or "").strip())
+
+
+class CountError(MapleStepError):
+    """A count is not written in a way that can be read.
+
+    ``text`` is what was written, ``column`` the 0-based place in it.
+    """
+
+    def __init__(self, message: str, *, text: str, column: int = 0) -> None:
+        super().__init__(message)
+        self.text = text
+        self.column = column
+
+
+class FacingError(MapleStepError, ValueError):
+    """A wall or facing is none of the eight clock positions."""
+
+
+class SongError(MapleStepError):
+    """A song's numbers cannot be right. ``field`` names the offending value."""
+
+    def __init__(self, message: str, *, field: str) -> None:
+        super().__init__(message)
+        self.field = field
+
+
+class RoutineError(MapleStepError):
+    """A routine's events cannot be used. ``field`` names the offending value."""
+
+    def __init__(self, message: str, *, field: str) -> None:
+        super().__init__(message)
+        self.field = field
+
+
+class FileError(MapleStepError):
+    """A file cannot be read.
+
+    ``line`` and ``column`` count from 1; ``where`` says it in the file's own terms.
+    """
+
+    def __init__(self, message: str, *, line: int = 1, column: int = 1, where: str = "") -> None:
+        super().__init__(message)
+        self.line = line
+        self.column = column
+        self.where = where

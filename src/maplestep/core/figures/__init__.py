@@ -1,0 +1,1 @@
+"""Figures: a vocabulary written as data, and the one rule that expands it."""

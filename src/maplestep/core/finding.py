@@ -1,0 +1,69 @@
+"""What a finding is. Its words are made in :mod:`maplestep.core.findings.words` from its code and facts."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from enum import Enum
+from fractions import Fraction
+
+from .moves import Span
+
+
+class Severity(Enum):
+    """How much a finding matters: it cannot be right, it may not be, or it is good to know."""
+
+    WRONG = "wrong"
+    DOUBTFUL = "doubtful"
+    KNOW = "know"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Place:
+    """Where a finding is: in the sheet (span, part, section, count) or in the song."""
+
+    span: Span | None = None
+    part: str = ""
+    section: str = ""
+    count: str = ""
+    wall: int | None = None
+    event: str = ""
+    phrase: int | None = None
+    at_count: Fraction | None = None
+    at_seconds: float | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SheetEdit:
+    """Replace [start, end) of the sheet's text."""
+
+    start: int
+    end: int
+    text: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class EventEdit:
+    """Change one event: ``walls`` it keeps (none: take it out), a new claimed facing.
+
+    ``claims_facing`` is None to leave the claim as it is.
+    """
+
+    event: str
+    walls: tuple[int, ...]
+    claims_facing: int | None = None
+
+
+Fix = SheetEdit | EventEdit
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Finding:
+    """One thing found. ``facts`` fill the sentence that belongs to ``code``."""
+
+    code: str
+    severity: Severity
+    place: Place
+    facts: dict[str, str] = field(default_factory=dict)
+    expected: str = ""
+    found: str = ""
+    fix: Fix | None = None

@@ -1,0 +1,1 @@
+"""Findings: one small check a file, gathered in :mod:`.registry`."""

@@ -1,0 +1,68 @@
+"""Phrases of the song at whose start no wall begins."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from fractions import Fraction
+
+from ..finding import Finding, Place, Severity
+from ..song import PhraseKind, PlacedPhrase
+from ..timeline import Pass, PassKind, Timeline
+
+
+def danced_phrases(timeline: Timeline) -> tuple[PlacedPhrase, ...]:
+    """The phrases that begin while one dances; an intro is not danced to."""
+    routine = timeline.routine
+    return tuple(
+        placed
+        for placed in routine.song.placed
+        if placed.start >= routine.start_count and placed.phrase.kind is not PhraseKind.INTRO
+    )
+
+
+def phrase_hits(timeline: Timeline) -> tuple[PlacedPhrase, ...]:
+    """The danced phrases that begin exactly with a wall."""
+    starts = timeline.wall_starts
+    return tuple(placed for placed in danced_phrases(timeline) if placed.start in starts)
+
+
+def check(timeline: Timeline) -> Iterator[Finding]:
+    """Find each phrase that begins inside a wall or a tag."""
+    hits = {placed.index for placed in phrase_hits(timeline)}
+    for placed in danced_phrases(timeline):
+        if placed.index not in hits:
+            inside = _pass_at(timeline, placed.start)
+            if inside is not None:
+                yield _missed(timeline, placed, inside)
+
+
+def _pass_at(timeline: Timeline, count: Fraction) -> Pass | None:
+    return next((p for p in timeline.passes if p.start <= count < p.end), None)
+
+
+def _missed(timeline: Timeline, placed: PlacedPhrase, inside: Pass) -> Finding:
+    late = min((s - placed.start for s in timeline.wall_starts if s > placed.start), default=None)
+    early = min((placed.start - s for s in timeline.wall_starts if s < placed.start), default=None)
+    in_tag = inside.kind is PassKind.TAG
+    code = "fit.phrase-missed-in-tag" if in_tag else "fit.phrase-missed"
+    if late is None:
+        code += "-last"
+    return Finding(
+        code=code,
+        severity=Severity.DOUBTFUL,
+        place=Place(
+            wall=inside.wall,
+            phrase=placed.index,
+            at_count=placed.start,
+            at_seconds=timeline.routine.song.seconds(placed.start),
+        ),
+        facts={
+            "phrase": placed.name,
+            "wall": str(inside.wall),
+            "count": str(placed.start - inside.start + 1),
+            "late": str(late or 0),
+            "early": str(early or 0),
+        },
+        expected="count 1",
+        found=f"count {placed.start - inside.start + 1}",
+    )

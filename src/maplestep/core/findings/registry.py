@@ -1,0 +1,56 @@
+"""All checks, in the order their findings are shown."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from typing import Final
+
+from ..finding import Finding, Severity
+from ..sheet.model import Sheet
+from ..sheet.read import Reading
+from ..timeline import Timeline
+from . import (
+    claimed_counts,
+    claimed_event_facing,
+    claimed_facing,
+    claimed_walls,
+    end_foot,
+    events_never,
+    final_facing,
+    joints,
+    no_steps,
+    nothing_danced,
+    off_unit,
+    phrases_missed,
+)
+
+SHEET_CHECKS: Final[tuple[Callable[[Sheet], Iterator[Finding]], ...]] = (
+    no_steps.check,
+    claimed_counts.check,
+    claimed_walls.check,
+    claimed_facing.check,
+    end_foot.check,
+)
+FIT_CHECKS: Final[tuple[Callable[[Timeline], Iterator[Finding]], ...]] = (
+    nothing_danced.check,
+    events_never.check,
+    joints.check,
+    claimed_event_facing.check,
+    off_unit.check,
+    phrases_missed.check,
+    final_facing.check,
+)
+_ORDER: Final = {Severity.WRONG: 0, Severity.DOUBTFUL: 1, Severity.KNOW: 2}
+
+
+def sheet_findings(reading: Reading) -> tuple[Finding, ...]:
+    """What is found in a sheet alone, in the order of the text, headline claims first."""
+    checked = [finding for check in SHEET_CHECKS for finding in check(reading.sheet)]
+    both = [*checked, *reading.findings]
+    return tuple(sorted(both, key=lambda f: f.place.span.start if f.place.span else 0))
+
+
+def fit_findings(timeline: Timeline) -> tuple[Finding, ...]:
+    """What is found once the dance lies on the song, the gravest first."""
+    found = [finding for check in FIT_CHECKS for finding in check(timeline)]
+    return tuple(sorted(found, key=lambda finding: _ORDER[finding.severity]))

@@ -1,0 +1,173 @@
+"""The sentences of every finding: what is the case, then what to do.
+
+One table a language, keyed by the finding's code; ``{names}`` are its facts.
+"""
+
+from __future__ import annotations
+
+from typing import Final
+
+from ..finding import EventEdit, Finding, Fix, SheetEdit
+
+ENGLISH: Final[dict[str, tuple[str, str]]] = {
+    "sheet.no-steps": (
+        "There are no steps here yet.",
+        "Write a count, then the steps: 1&2 R shuffle forward.",
+    ),
+    "sheet.counts-unreadable": ("“{counts}” is no count. {why}", "Write 1, 1-2, 1&2 or 7-8&."),
+    "sheet.figure-unknown": (
+        "“{text}” names no figure known here; these counts are not danced.",
+        "Nearest: {nearest}.",
+    ),
+    "sheet.figure-unknown-alone": (
+        "“{text}” names no figure known here; these counts are not danced.",
+        "Write it as single steps: R side, L together.",
+    ),
+    "sheet.no-steps-on-counts": ("Nothing is danced on {counts}.", "Write the step, or hold."),
+    "sheet.counts-figures": (
+        "{counts} has room for {landings}, but {figures} makes {moves}.",
+        "Give every landing its count, or say hold.",
+    ),
+    "sheet.turn-assumed": (
+        "The {figure} has no side; taken as {turn}.",
+        "Write it out if it goes the other way.",
+    ),
+    "sheet.weight-conflict": (
+        "{section}, count {count}: the {foot} foot carries the weight and cannot move.",
+        "Start the {figure} on the {other} foot, or make the step before it a touch.",
+    ),
+    "sheet.counts-out-of-order": (
+        "{section}: {counts} comes behind count {after}.",
+        "Renumber the line, or start a new section with a heading.",
+    ),
+    "sheet.counts-missing": (
+        "{section}: nothing is written for {counts}.",
+        "Write the steps, or hold.",
+    ),
+    "sheet.section-too-long": (
+        "{section} should have {claimed} counts and goes on to {reached}.",
+        "Change the heading, or move the rest to the next section.",
+    ),
+    "sheet.total-counts": (
+        "The sheet says {claimed} counts; the sections add up to {counts}.",
+        "Sections: {sections}.",
+    ),
+    "sheet.part-counts": (
+        "{part} should have {claimed} counts and has {counts}.",
+        "Change the heading or the steps.",
+    ),
+    "sheet.walls": (
+        "The sheet says {claimed}-wall; one wall turns {turn}, so it has {walls}.",
+        "Look for a turn that is missing or goes the wrong way.",
+    ),
+    "sheet.facing": (
+        "{section}: the sheet says facing {claimed}; danced through it is {facing}.",
+        "Check the turns up to here.",
+    ),
+    "sheet.end-foot": (
+        "The dance ends with the weight on the {foot} foot, which has to start again.",
+        "Make the last step ({figure}) a touch, or change the weight before it.",
+    ),
+    "fit.nothing-danced": (
+        "The dance starts after {start} counts, but the song has only {length}.",
+        "Start earlier, or add phrases to the song.",
+    ),
+    "fit.tag-gone": (
+        "The sheet has no “{tag}” any more, so wall {wall} has no tag.",
+        "Write it into the sheet again, or take the tag out.",
+    ),
+    "fit.never-after-song": (
+        "{event} on wall {wall} never happens: the song ends in wall {last}.",
+        "Take it out or move it to an earlier wall.",
+    ),
+    "fit.never-beyond-dance": (
+        "{event} on wall {wall} never happens: the dance has {length} counts.",
+        "Choose a count inside the dance.",
+    ),
+    "fit.never-stopped-before": (
+        "{event} on wall {wall} never happens: the wall stops after {cut}.",
+        "Take one of the two out.",
+    ),
+    "fit.wrong-foot-restart": (
+        "Wall {wall} restarts after {cut}, but the {foot} foot carries the weight there.",
+        "On that wall, make the {step} on {count} a touch, or add a step on the & after it.",
+    ),
+    "fit.wrong-foot-restart-no-steps": (
+        "Wall {wall} restarts after {cut}, but the {foot} foot carries the weight there.",
+        "Add a step that frees it.",
+    ),
+    "fit.wrong-foot-into-tag": (
+        "After wall {wall} the tag begins with the {foot} foot, which carries the weight.",
+        "Make the {step} on {count} a touch, or begin the tag on the other foot.",
+    ),
+    "fit.wrong-foot-into-tag-no-steps": (
+        "After wall {wall} the tag begins with the {foot} foot, which carries the weight.",
+        "Begin the tag on the other foot.",
+    ),
+    "fit.wrong-foot-out-of-tag": (
+        "After the tag of wall {wall} the {foot} foot has to start, but it carries the weight.",
+        "Make the tag's last step ({step} on {count}) a touch, or add a step to the tag.",
+    ),
+    "fit.wrong-foot-out-of-tag-no-steps": (
+        "After the tag of wall {wall} the {foot} foot has to start, but it carries the weight.",
+        "Write the tag's steps so that they free it.",
+    ),
+    "fit.claimed-facing": (
+        "{event} on wall {wall} faces {facing}, not {claimed}.",
+        "Wall {wall} starts at {start}. Correct the claim, or look for a wrong turn.",
+    ),
+    "fit.claimed-facing-is-start": (
+        "{event} on wall {wall} faces {facing}; {claimed} is where that wall starts.",
+        "Say which of the two is meant: starts at {start}, happens facing {facing}.",
+    ),
+    "fit.wall-off-unit": (
+        "Wall {wall} starts on count {count} of an {unit} in the music.",
+        "A tag or restart before it can bring it back.",
+    ),
+    "fit.walls-off-unit": (
+        "Walls {wall} to {last} start on count {count} of an {unit} in the music.",
+        "A tag or restart before wall {wall} can bring them back.",
+    ),
+    "fit.phrase-missed": (
+        "{phrase} begins on count {count} of wall {wall}.",
+        "The next wall starts {late} counts late. Restart wall {wall} after {early}, if it suits.",
+    ),
+    "fit.phrase-missed-last": ("{phrase} begins on count {count} of wall {wall}.", "It is the last wall."),
+    "fit.phrase-missed-in-tag": (
+        "{phrase} begins in the tag after wall {wall}.",
+        "The next wall starts {late} counts late. Shorten the tag.",
+    ),
+    "fit.phrase-missed-in-tag-last": (
+        "{phrase} begins in the tag after wall {wall}.",
+        "No wall follows.",
+    ),
+    "fit.final-facing": (
+        "The song ends on count {count} of {where} {wall}, facing {facing}.",
+        "Finish with {turn} to the {side} to face the front.",
+    ),
+    "fit.final-facing-half": (
+        "The song ends on count {count} of {where} {wall}, facing {facing}.",
+        "A ½ turn either way faces the front.",
+    ),
+}
+
+
+def message(finding: Finding) -> str:
+    """What is the case, in one sentence."""
+    return ENGLISH[finding.code][0].format_map(finding.facts)
+
+
+def advice(finding: Finding) -> str:
+    """What to do about it."""
+    return ENGLISH[finding.code][1].format_map(finding.facts)
+
+
+def fix_words(fix: Fix, finding: Finding) -> str:
+    """The label of the button that applies a fix."""
+    match fix:
+        case SheetEdit():
+            return f"Write {fix.text}"
+        case EventEdit(claims_facing=None):
+            return "Take it out" if not fix.walls else f"Take out wall {finding.place.wall}"
+        case EventEdit():
+            return f"Claim {finding.found}"

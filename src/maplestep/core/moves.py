@@ -1,0 +1,42 @@
+"""One move of a dance and the place in the sheet it was read from."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from fractions import Fraction
+
+from .feet import Foot
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Span:
+    """A stretch of the sheet's text: offsets from 0, ``end`` exclusive; ``line`` from 1."""
+
+    start: int
+    end: int
+    line: int
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Move:
+    """What one foot does at one landing.
+
+    ``at`` is the position in counts from the start of the part (before 0 for a
+    lead-in); ``foot`` is None for a hold; ``weight`` is the foot that carries the
+    dancer afterwards when the move changes it, else None; ``turn`` is signed eighths
+    completed by this move.
+    """
+
+    at: Fraction
+    foot: Foot | None
+    verb: str
+    direction: str
+    weight: Foot | None
+    turn: int
+    figure: str
+    span: Span
+
+    @property
+    def may_move_loaded_foot(self) -> bool:
+        """Hops, swivels and unwinds work on the foot that carries the weight."""
+        return self.verb in {"hop", "swivel", "unwind"} or self.foot in (None, Foot.BOTH)

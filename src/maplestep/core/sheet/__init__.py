@@ -1,0 +1,1 @@
+"""Step sheets: from the text instructors write to parts, sections and moves."""

@@ -1,0 +1,128 @@
+"""A step sheet after reading. Positions are counts from the start of the part."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from enum import Enum
+from fractions import Fraction
+
+from ..counts import Feel
+from ..feet import Foot
+from ..moves import Move, Span
+
+
+class PartKind(Enum):
+    """What a block of the sheet is for."""
+
+    PART = "part"
+    TAG = "tag"
+    BRIDGE = "bridge"
+    ENDING = "ending"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Claim:
+    """Something the sheet says of itself, with its place."""
+
+    value: int
+    span: Span
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class FacingClaim:
+    """"Facing 6:00" behind a step line; ``at`` is that line's last landing.
+
+    In a heading it may mean where the section starts or where it ends.
+    """
+
+    facing: int
+    at: Fraction
+    span: Span
+    in_heading: bool = False
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Claims:
+    """What the head of the sheet says: counts, walls, intro, level, start weight."""
+
+    counts: Claim | None = None
+    walls: Claim | None = None
+    intro: Claim | None = None
+    level: str = ""
+    start_weight: Foot | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Section:
+    """A line of eight (or six, or any number of) counts of a part."""
+
+    title: str
+    start: Fraction
+    length: Fraction
+    moves: tuple[Move, ...]
+    facings: tuple[FacingClaim, ...]
+    span: Span
+
+    @property
+    def end(self) -> Fraction:
+        return self.start + self.length
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Part:
+    """One block danced in a piece: the dance, part A, a tag.
+
+    ``moves`` are in the order written, each with its foot; ``weights`` has one entry
+    a move: what carries the dancer after it (None: not known yet).
+    """
+
+    kind: PartKind
+    name: str
+    sections: tuple[Section, ...]
+    start_weight: Foot | None
+    weights: tuple[Foot | None, ...]
+    claimed: Claim | None
+    span: Span
+
+    @property
+    def length(self) -> Fraction:
+        """Counts from count 1 of the part to count 1 of what follows."""
+        return self.sections[-1].end if self.sections else Fraction(0)
+
+    @property
+    def moves(self) -> tuple[Move, ...]:
+        return tuple(move for section in self.sections for move in section.moves)
+
+    @property
+    def net_turn(self) -> int:
+        """Sum of all turns, in eighths; right positive."""
+        return sum(move.turn for move in self.moves)
+
+    @property
+    def end_weight(self) -> Foot | None:
+        return self.weights[-1] if self.weights else self.start_weight
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Sheet:
+    """A whole sheet. ``parts`` in the order written."""
+
+    title: str = ""
+    claims: Claims = field(default_factory=Claims)
+    feel: Feel = Feel.STRAIGHT
+    parts: tuple[Part, ...] = ()
+
+    @property
+    def danced(self) -> tuple[Part, ...]:
+        """The parts proper, without tags, bridges and endings."""
+        return tuple(part for part in self.parts if part.kind is PartKind.PART)
+
+    def part(self, name: str) -> Part | None:
+        """The part of this name, however its letters are written."""
+        wanted = name.casefold()
+        return next((part for part in self.parts if part.name.casefold() == wanted), None)
+
+    @property
+    def wall(self) -> Part | None:
+        """The part danced on every wall when nothing else is said: the first one."""
+        return next(iter(self.danced), None)

@@ -1,0 +1,193 @@
+"""A song as a dancer hears it: tempo map, count unit and phrases.
+
+Counts in the song run from 0 at the first counted beat. Seconds appear only in the
+tempo map and in names that end in ``seconds``.
+"""
+
+from __future__ import annotations
+
+import math
+from bisect import bisect_right
+from dataclasses import dataclass
+from enum import Enum
+from fractions import Fraction
+from functools import cached_property
+from typing import Final
+
+from .errors import SongError
+
+MIN_BPM: Final = 20
+MAX_BPM: Final = 400
+MAX_PHRASE: Final = 2000
+MAX_SONG: Final = 10_000
+
+
+class PhraseKind(Enum):
+    """What the band does in a stretch of the song."""
+
+    INTRO = "intro"
+    VERSE = "verse"
+    PRE_CHORUS = "pre-chorus"
+    CHORUS = "chorus"
+    BRIDGE = "bridge"
+    INSTRUMENTAL = "instrumental"
+    BREAK = "break"
+    OUTRO = "outro"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Phrase:
+    """A stretch of the song: its kind, its name on the strip, its length, its cue."""
+
+    kind: PhraseKind
+    counts: int
+    name: str = ""
+    cue: str = ""
+
+    def __post_init__(self) -> None:
+        if not 1 <= self.counts <= MAX_PHRASE:
+            raise SongError(
+                f"A phrase lasts 1 to {MAX_PHRASE} counts; “{self.name or self.kind.value}” "
+                f"has {self.counts}.",
+                field="counts",
+            )
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PlacedPhrase:
+    """A phrase with its number in the song (from 0) and where it starts and ends."""
+
+    index: int
+    phrase: Phrase
+    start: Fraction
+    end: Fraction
+
+    @property
+    def name(self) -> str:
+        return self.phrase.name or self.phrase.kind.value.capitalize()
+
+
+@dataclass(frozen=True, kw_only=True)
+class TempoMap:
+    """Anchors (beat number, seconds), linear between them and beyond the ends.
+
+    A steady song needs two anchors. Beats and seconds both rise strictly.
+    """
+
+    anchors: tuple[tuple[Fraction, float], ...]
+
+    def __post_init__(self) -> None:
+        if len(self.anchors) < 2:
+            raise SongError("A tempo map needs at least two anchors.", field="tempo")
+        if not all(math.isfinite(seconds) for _, seconds in self.anchors):
+            raise SongError("A tempo map needs finite times.", field="tempo")
+        for (beat, at), (next_beat, next_at) in zip(self.anchors, self.anchors[1:], strict=False):
+            if next_beat <= beat or next_at <= at:
+                raise SongError("The beats of a tempo map have to go forward.", field="tempo")
+
+    @classmethod
+    def steady(cls, bpm: Fraction, first_beat_seconds: float = 0.0) -> TempoMap:
+        """The map of a constant tempo, in beats per minute.
+
+        Raises SongError outside 20 to 400 bpm.
+        """
+        if not MIN_BPM <= bpm <= MAX_BPM:
+            raise SongError(
+                f"The tempo has to lie between {MIN_BPM} and {MAX_BPM} beats a minute; "
+                f"{float(bpm):g} does not.",
+                field="bpm",
+            )
+        if not math.isfinite(first_beat_seconds) or not 0 <= first_beat_seconds <= 600:
+            raise SongError(
+                "The first beat has to fall within the first 600 seconds.",
+                field="first_beat_seconds",
+            )
+        minute = first_beat_seconds + 60.0
+        return cls(anchors=((Fraction(0), first_beat_seconds), (Fraction(bpm), minute)))
+
+    @cached_property
+    def _beats(self) -> tuple[float, ...]:
+        """The anchors' beats as floats: whole numbers and simple fractions, so exact enough."""
+        return tuple(float(beat) for beat, _ in self.anchors)
+
+    def seconds(self, beat: Fraction) -> float:
+        """Time of a beat, in seconds. O(log anchors).
+
+        >>> TempoMap.steady(Fraction(120)).seconds(Fraction(3))
+        1.5
+        """
+        wanted = beat.numerator / beat.denominator
+        beats = self._beats
+        index = min(max(bisect_right(beats, wanted), 1), len(beats) - 1)
+        left_at, right_at = self.anchors[index - 1][1], self.anchors[index][1]
+        share = (wanted - beats[index - 1]) / (beats[index] - beats[index - 1])
+        return left_at + (right_at - left_at) * share
+
+
+@dataclass(frozen=True, kw_only=True)
+class Song:
+    """A song map. ``count_unit`` is 8, or 6 for waltz time.
+
+    ``beats_per_count`` is how many beats of the band go by in one count.
+    """
+
+    title: str
+    bpm: Fraction
+    phrases: tuple[Phrase, ...]
+    performer: str = ""
+    first_beat_seconds: float = 0.0
+    beats_per_count: Fraction = Fraction(1)
+    count_unit: int = 8
+
+    def __post_init__(self) -> None:
+        TempoMap.steady(self.bpm, self.first_beat_seconds)
+        if self.count_unit not in (6, 8):
+            raise SongError(
+                "Counts go by in eights, or in sixes for a waltz.", field="count_unit"
+            )
+        if not Fraction(1, 4) <= self.beats_per_count <= 4:
+            raise SongError(
+                "A count lasts between a quarter beat and four beats.", field="beats_per_count"
+            )
+        if not self.phrases:
+            raise SongError("A song needs at least one phrase.", field="phrases")
+        if self.length > MAX_SONG:
+            raise SongError(f"A song may have {MAX_SONG:,} counts.", field="phrases")
+
+    @cached_property
+    def tempo(self) -> TempoMap:
+        return TempoMap.steady(self.bpm, self.first_beat_seconds)
+
+    @cached_property
+    def placed(self) -> tuple[PlacedPhrase, ...]:
+        """Every phrase with its place."""
+        placed = []
+        start = Fraction(0)
+        for index, phrase in enumerate(self.phrases):
+            end = start + phrase.counts
+            placed.append(PlacedPhrase(index=index, phrase=phrase, start=start, end=end))
+            start = end
+        return tuple(placed)
+
+    @property
+    def length(self) -> Fraction:
+        """Counts from the first to the end of the song."""
+        return Fraction(sum(phrase.counts for phrase in self.phrases))
+
+    @property
+    def intro_counts(self) -> Fraction:
+        """Counts before the first phrase that is no intro; 0 when all is intro."""
+        first = next((p for p in self.placed if p.phrase.kind is not PhraseKind.INTRO), None)
+        return first.start if first else Fraction(0)
+
+    def seconds(self, count: Fraction) -> float:
+        """Time of a count, in seconds from the start of the recording."""
+        beat = count if self.beats_per_count == 1 else count * self.beats_per_count
+        return self.tempo.seconds(beat)
+
+    def phrase_at(self, count: Fraction) -> PlacedPhrase | None:
+        """The phrase that a count falls in; None outside the song."""
+        if not 0 <= count < self.length:
+            return None
+        index = bisect_right(self.placed, count, key=lambda placed: placed.start) - 1
+        return self.placed[index]

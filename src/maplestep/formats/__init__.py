@@ -1,0 +1,1 @@
+"""Open formats: core values to text and bytes and back. No Django in here."""

@@ -1,0 +1,254 @@
+"""The open routine file: song map, sheet and events in one JSON document.
+
+The pydantic models here are the format; ``docs/formats/routine.schema.json`` is made
+from them with ``maplestep schema`` and a test keeps the two the same.
+"""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Callable, Sequence
+from decimal import Decimal
+from difflib import get_close_matches
+from fractions import Fraction
+from typing import Annotated, Any, Final, Literal, TypeVar
+
+from pydantic import BaseModel, ConfigDict, Field, ValidationError
+
+from ..core.counts import parse_cut
+from ..core.errors import CountError, FacingError, FileError, MapleStepError
+from ..core.routine import Event, EventKind, Routine
+from ..core.sheet.read import Reading, read_sheet
+from ..core.song import Phrase, PhraseKind, Song
+from ..core.turns import clock, parse_clock
+from .locate import locate
+from .text import decode_text
+
+MAX_TITLE: Final = 120
+MAX_CUE: Final = 200
+FORMAT: Final = "maplestep-routine"
+T = TypeVar("T")
+Title = Annotated[str, Field(max_length=MAX_TITLE)]
+Cue = Annotated[str, Field(max_length=MAX_CUE)]
+
+
+class Form(BaseModel):
+    """Keys that are not known are refused, so that a slip never passes unseen."""
+
+    model_config = ConfigDict(extra="forbid", json_schema_serialization_defaults_required=True)
+
+
+class PhraseForm(Form):
+    """A stretch of the song."""
+
+    kind: PhraseKind = Field(description="What the band does.")
+    counts: int = Field(description="Length in counts, 1 to 2000.")
+    name: Title = Field(default="", description="Name on the strip; the kind when empty.")
+    cue: Cue = Field(default="", description="What in the music announces it.")
+
+
+class SongForm(Form):
+    """A song map with a steady tempo."""
+
+    title: Title
+    performer: Title = ""
+    bpm: Annotated[Decimal, Field(max_digits=9, decimal_places=5)] = Field(
+        description="Beats a minute, 20 to 400."
+    )
+    first_beat_seconds: float = Field(
+        default=0.0, description="Time of the first counted beat in the recording, in seconds."
+    )
+    beats_per_count: Annotated[Decimal, Field(max_digits=6, decimal_places=4)] = Field(
+        default=Decimal(1), description="Beats of the band in one count."
+    )
+    count_unit: Literal[6, 8] = Field(default=8, description="Counts go by in eights, or sixes.")
+    phrases: list[PhraseForm] = Field(max_length=200)
+
+
+class EventForm(Form):
+    """A tag, a restart, or both."""
+
+    id: Annotated[str, Field(min_length=1, max_length=40)] = Field(
+        description="Any name for the event, different for each."
+    )
+    kind: EventKind
+    walls: list[int] = Field(max_length=200, description="Wall numbers, from 1.")
+    after: Annotated[str, Field(max_length=40)] | None = Field(
+        default=None, description="Where a restart stops the wall: 24, 6& or 6 without &."
+    )
+    tag: Annotated[str, Field(max_length=40)] = Field(
+        default="", description="Name of the tag's steps in the sheet, for example Tag 1."
+    )
+    counts: int | None = Field(default=None, description="Length of a tag without steps.")
+    cue: Cue = Field(default="", description="What in the music announces it.")
+    claims_facing: Annotated[str, Field(max_length=20)] | None = Field(
+        default=None, description="What a sheet says one faces there: 3:00."
+    )
+
+
+class RoutineForm(Form):
+    """A dance put to a song."""
+
+    format: Literal["maplestep-routine"] = "maplestep-routine"
+    version: Literal[1] = 1
+    title: Title = ""
+    song: SongForm
+    sheet: str = Field(description="The step sheet as plain text.")
+    start: int | None = Field(
+        default=None,
+        ge=0,
+        le=10_000,
+        description="Song count on which wall 1 begins; after the intro when left out.",
+    )
+    events: list[EventForm] = Field(default=[], max_length=200)
+
+
+def song_of(form: SongForm) -> Song:
+    """The core's song. Raises SongError."""
+    return Song(
+        title=form.title,
+        performer=form.performer,
+        bpm=Fraction(form.bpm),
+        first_beat_seconds=form.first_beat_seconds,
+        beats_per_count=Fraction(form.beats_per_count),
+        count_unit=form.count_unit,
+        phrases=tuple(
+            Phrase(kind=p.kind, counts=p.counts, name=p.name, cue=p.cue) for p in form.phrases
+        ),
+    )
+
+
+def event_of(form: EventForm) -> Event:
+    """The core's event. Raises RoutineError, CountError or FacingError."""
+    return Event(
+        id=form.id,
+        kind=form.kind,
+        walls=tuple(sorted(form.walls)),
+        after=parse_cut(form.after) if form.after is not None else None,
+        tag=form.tag,
+        counts=form.counts,
+        cue=form.cue,
+        claims_facing=parse_clock(form.claims_facing) if form.claims_facing else None,
+    )
+
+
+def event_form(event: Event) -> EventForm:
+    """An event in its one written form."""
+    return EventForm(
+        id=event.id,
+        kind=event.kind,
+        walls=list(event.walls),
+        after=event.after.words if event.after else None,
+        tag=event.tag,
+        counts=event.counts,
+        cue=event.cue,
+        claims_facing=None if event.claims_facing is None else clock(event.claims_facing),
+    )
+
+
+def routine_of(form: RoutineForm, reading: Reading | None = None) -> Routine:
+    """The core's routine; the sheet is read unless its reading is given."""
+    read = reading or read_sheet(form.sheet)
+    return Routine(
+        title=form.title,
+        song=song_of(form.song),
+        sheet=read.sheet,
+        start=None if form.start is None else Fraction(form.start),
+        events=tuple(event_of(event) for event in form.events),
+    )
+
+
+def write_routine(form: RoutineForm) -> str:
+    """The file's text: UTF-8, two spaces, a line end at the end."""
+    data = form.model_dump(mode="json", exclude_defaults=True)
+    data = {"format": FORMAT, "version": form.version, **data}
+    data["song"]["bpm"] = _number(form.song.bpm)
+    if "beats_per_count" in data["song"]:
+        data["song"]["beats_per_count"] = _number(form.song.beats_per_count)
+    return json.dumps(data, ensure_ascii=False, indent=2) + "\n"
+
+
+def _number(value: Decimal) -> int | float:
+    return int(value) if value == value.to_integral_value() else float(value)
+
+
+def read_routine(raw: bytes) -> tuple[RoutineForm, Routine, Reading]:
+    """Read a routine file and check that it can be laid out.
+
+    Raises FileError with line and column of the first thing that is wrong.
+    """
+    text = decode_text(raw)
+    try:
+        data = json.loads(text)
+    except json.JSONDecodeError as error:
+        raise FileError(
+            f"This is no valid JSON: {error.msg}.", line=error.lineno, column=error.colno
+        ) from error
+    except RecursionError as error:
+        raise FileError("This JSON is nested too deeply for a routine.") from error
+    try:
+        form = RoutineForm.model_validate(data)
+    except ValidationError as error:
+        first = error.errors()[0]
+        raise _at(text, first["loc"], _plain(dict(first))) from error
+    return form, *_build(text, form)
+
+
+def _build(text: str, form: RoutineForm) -> tuple[Routine, Reading]:
+    """Each piece on its own, so that an error knows its place."""
+    reading = _placed(text, ["sheet"], lambda: read_sheet(form.sheet))
+    seen: set[str] = set()
+    for index, phrase in enumerate(form.song.phrases):
+        _placed(
+            text,
+            ["song", "phrases", index, "counts"],
+            lambda p=phrase: Phrase(kind=p.kind, counts=p.counts, name=p.name),
+        )
+    _placed(text, ["song"], lambda: song_of(form.song))
+    for index, event in enumerate(form.events):
+        _placed(text, ["events", index], lambda e=event: event_of(e))
+        if event.id in seen:
+            raise _at(text, ["events", index, "id"], f"Two events are called “{event.id}”.")
+        seen.add(event.id)
+    return _placed(text, ["events"], lambda: routine_of(form, reading)), reading
+
+
+def _placed(text: str, path: list[str | int], build: Callable[[], T]) -> T:
+    try:
+        return build()
+    except CountError as error:
+        raise _at(text, [*path, "after"], str(error)) from error
+    except FacingError as error:
+        raise _at(text, [*path, "claims_facing"], str(error)) from error
+    except FileError as error:
+        raise _at(text, path, f"In the sheet, line {error.line}: {error}") from error
+    except MapleStepError as error:
+        raise _at(text, [*path, getattr(error, "field", "")], str(error)) from error
+
+
+def _at(text: str, path: Sequence[str | int], message: str) -> FileError:
+    line, column = locate(text, path)
+    where = ".".join(str(step + 1 if isinstance(step, int) else step) for step in path if step != "")
+    return FileError(message, line=line, column=column, where=where)
+
+
+def _plain(error: dict[str, Any]) -> str:
+    """What pydantic found, in plain words."""
+    key = str(error["loc"][-1]) if error["loc"] else "the file"
+    match error["type"]:
+        case "missing":
+            return f"“{key}” is missing."
+        case "extra_forbidden":
+            close = get_close_matches(key, _KEYS, n=1)
+            hint = f" Did you mean “{close[0]}”?" if close else ""
+            return f"“{key}” is no key of a routine file.{hint}"
+        case "literal_error" | "enum":
+            return f"“{key}” has to be {error['ctx']['expected']}."
+        case "model_type" | "dict_type":
+            return "A routine file holds one JSON object, {…}."
+    return f"“{key}”: {error['msg']}."
+
+
+_KEYS: Final = sorted(
+    {name for form in (RoutineForm, SongForm, PhraseForm, EventForm) for name in form.model_fields}
+)
