@@ -20,6 +20,7 @@ MIN_BPM: Final = 20
 MAX_BPM: Final = 400
 MAX_PHRASE: Final = 2000
 MAX_SONG: Final = 10_000
+_USUAL_INTRO: Final = 16
 
 
 class PhraseKind(Enum):
@@ -191,3 +192,28 @@ class Song:
             return None
         index = bisect_right(self.placed, count, key=lambda placed: placed.start) - 1
         return self.placed[index]
+
+
+def unmapped_song(title: str, bpm: Fraction, length_seconds: float) -> Song:
+    """A song of which only tempo and length are known: an intro of 16 and one long phrase.
+
+    Raises SongError when it would be shorter than its intro or longer than a song is.
+    """
+    TempoMap.steady(bpm)
+    if not math.isfinite(length_seconds) or length_seconds <= 0:
+        raise SongError("The song's length has to be more than 0:00.", field="length_seconds")
+    counts = int(length_seconds * float(bpm) / 60)
+    if not _USUAL_INTRO < counts <= _USUAL_INTRO + MAX_PHRASE:
+        raise SongError(
+            f"{float(bpm):g} bpm over this length makes {counts} counts; a song has "
+            f"{_USUAL_INTRO + 1} to {_USUAL_INTRO + MAX_PHRASE}.",
+            field="length_seconds",
+        )
+    return Song(
+        title=title,
+        bpm=bpm,
+        phrases=(
+            Phrase(kind=PhraseKind.INTRO, counts=_USUAL_INTRO),
+            Phrase(kind=PhraseKind.VERSE, counts=counts - _USUAL_INTRO, name="Not yet marked"),
+        ),
+    )

@@ -118,6 +118,25 @@ def song_of(form: SongForm) -> Song:
     )
 
 
+def song_form(song: Song) -> SongForm:
+    """A song in its written form."""
+    return SongForm(
+        title=song.title,
+        performer=song.performer,
+        bpm=_decimal(song.bpm),
+        first_beat_seconds=song.first_beat_seconds,
+        beats_per_count=_decimal(song.beats_per_count),
+        count_unit=6 if song.count_unit == 6 else 8,
+        phrases=[
+            PhraseForm(kind=p.kind, counts=p.counts, name=p.name, cue=p.cue) for p in song.phrases
+        ],
+    )
+
+
+def _decimal(value: Fraction) -> Decimal:
+    return Decimal(value.numerator) / Decimal(value.denominator)
+
+
 def event_of(form: EventForm) -> Event:
     """The core's event. Raises RoutineError, CountError or FacingError."""
     return Event(

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import uuid
 from datetime import datetime
+from decimal import Decimal
+from fractions import Fraction
 from typing import Annotated, Literal
 
 from django.http import HttpRequest, HttpResponse
@@ -17,7 +19,7 @@ from ..dances.models import Dance
 from ..http import ErrorForm, user_of
 from ..songs.models import Song
 from .actions.bring_in import bring_in_routine
-from .actions.create import create_routine
+from .actions.create import NewSong, create_routine
 from .actions.delete import delete_routine
 from .actions.save import save_routine
 from .models import Routine
@@ -39,11 +41,20 @@ class RoutineOut(Schema):
     timeline: TimelineView
 
 
-class RoutineNew(Schema):
-    """Which dance to put to which song."""
+class SongNew(Schema):
+    """All that is asked of a new song: its tempo and length."""
 
-    song_id: uuid.UUID
-    dance_id: uuid.UUID
+    title: Annotated[str, Field(max_length=120)]
+    bpm: Annotated[Decimal, Field(max_digits=9, decimal_places=5)]
+    length_seconds: float
+
+
+class RoutineNew(Schema):
+    """Which dance to put to which song; give an id, or what is new."""
+
+    song: uuid.UUID | SongNew
+    dance: uuid.UUID | None = None
+    sheet: str = ""
 
 
 class RoutineIn(Schema):
@@ -135,11 +146,16 @@ def _shelf_routine(routine: Routine) -> ShelfRoutine:
     )
 
 
-@router.post("/routines", response={200: RoutineOut, 404: ErrorForm})
+@router.post("/routines", response={200: RoutineOut, 404: ErrorForm, 422: ErrorForm})
 def create(request: HttpRequest, form: RoutineNew) -> RoutineOut:
     """Put a dance to a song."""
     user = user_of(request)
-    routine = create_routine(user, form.song_id, form.dance_id)
+    song = form.song
+    if isinstance(song, SongNew):
+        song = NewSong(
+            title=song.title, bpm=Fraction(song.bpm), length_seconds=song.length_seconds
+        )
+    routine = create_routine(user, song, form.dance or form.sheet)
     return routine_out(get_routine(user, routine.id))
 
 

@@ -18,7 +18,7 @@ from ...formats.routine_file import EventForm, RoutineForm, routine_of
 from ...formats.views import TimelineView, timeline_view
 from ..accounts.models import User
 from ..errors import NotHere
-from ..songs.queries import song_form
+from ..songs.queries import stored_song_form
 from .models import Routine
 
 
@@ -64,7 +64,7 @@ def routine_form(routine: Routine) -> RoutineForm:
     """A stored routine as the open file."""
     return RoutineForm(
         title=routine.title,
-        song=song_form(routine.song),
+        song=stored_song_form(routine.song),
         sheet=routine.dance.sheet,
         start=routine.start,
         events=event_forms(routine),

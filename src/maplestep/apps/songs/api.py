@@ -13,7 +13,7 @@ from .actions.create import create_song
 from .actions.delete import delete_song
 from .actions.save import save_song
 from .models import Song
-from .queries import get_song, song_form
+from .queries import get_song, stored_song_form
 
 router = Router(tags=["songs"])
 
@@ -38,7 +38,7 @@ class SongIn(Schema):
 
 def song_out(song: Song) -> SongOut:
     """A stored song as the API gives it."""
-    form = song_form(song)
+    form = stored_song_form(song)
     core = song_of(form)
     return SongOut(
         id=song.id,

@@ -16,7 +16,7 @@ def get_song(user: User, pk: uuid.UUID) -> Song:
     return find(Song, user, pk)
 
 
-def song_form(song: Song) -> SongForm:
+def stored_song_form(song: Song) -> SongForm:
     """A song as the open format writes it."""
     return SongForm(
         title=song.title,

@@ -69,7 +69,7 @@ def expand(use: FigureUse, landings: tuple[Fraction, ...], weight: Foot | None) 
     )
     if use.end_weight is not None and moves:
         moves = (*moves[:-1], replace(moves[-1], weight=use.end_weight))
-    assumed_turn = signed if use.turn_to is None and use.asks_turn else 0
+    assumed_turn = signed if use.asks_turn and _turn_side(use) is None else 0
     return Expansion(moves=moves, assumed_foot=assumed, assumed_turn=assumed_turn)
 
 
@@ -109,10 +109,15 @@ def _alternating(pattern: tuple[Template, ...], index: int) -> Template:
 
 def _signed_turn(use: FigureUse, lead: Foot) -> int:
     amount = use.turn if use.turn is not None else use.figure.usual_turn
-    side = use.turn_to
+    side = _turn_side(use)
     if side is None:
         side = lead if use.figure.toward is Toward.LEAD else lead.other
     return -amount if side is Foot.LEFT else amount
+
+
+def _turn_side(use: FigureUse) -> Foot | None:
+    """The side a turn goes to as far as the sheet says it."""
+    return use.turn_to or (use.travel or use.foot if use.figure.travels else None)
 
 
 def _turn_shares(figure: Figure, signed: int, length: int) -> tuple[int, ...]:

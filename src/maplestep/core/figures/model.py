@@ -60,7 +60,7 @@ class Figure:
     the moves start over, with the feet alternating, for as long as there are counts;
     ``shares`` weighs the moves in ``turn_on`` where the turn divides by their sum.
     ``crossing_way`` is danced instead when the foot that leads is not the one on the
-    side the figure travels to.
+    side the figure travels to; ``travels`` says that a lone side names where it goes.
     """
 
     name: str
@@ -73,6 +73,7 @@ class Figure:
     repeats: bool = False
     shares: tuple[int, ...] = ()
     crossing_way: str = ""
+    travels: bool = False
 
     @property
     def lengths(self) -> tuple[int, ...]:

@@ -11,7 +11,8 @@ from .model import Figure, Toward
 
 FIGURES: Final[tuple[Figure, ...]] = (
     # single moves that take weight
-    Figure(name="step", also=("place", "put"), ways=("F @",)),
+    Figure(name="step", ways=("F @",)),
+    Figure(name="in place", also=("place", "on the spot"), ways=("F place",), direction="place"),
     Figure(name="walk", also=("walks", "march", "run", "runs"), ways=("F @",), repeats=True),
     Figure(name="cross", also=("cross step", "across"), ways=("F cross",), direction="cross"),
     Figure(name="side", also=("side step",), ways=("F side",), direction="side"),
@@ -156,6 +157,7 @@ FIGURES: Final[tuple[Figure, ...]] = (
     # four counts and travelling
     Figure(
         name="vine",
+        travels=True,
         also=("grapevine",),
         ways=("F side; O behind; F side; [O touch together]", "F side; O behind; F side"),
         direction="side",
@@ -163,6 +165,7 @@ FIGURES: Final[tuple[Figure, ...]] = (
     ),
     Figure(
         name="rolling vine",
+        travels=True,
         also=("rolling grapevine", "three step turn"),
         ways=("F fwd; O back; F side; [O touch together]", "F fwd; O back; F side"),
         direction="side",
@@ -253,6 +256,6 @@ def _index() -> dict[tuple[str, ...], Figure]:
 
 
 # These words name a figure on their own and a direction beside another figure.
-WEAK: Final = frozenset({"cross", "side", "behind", "together", "back", "forward"})
+WEAK: Final = frozenset({"cross", "side", "behind", "together", "back", "forward", "place"})
 BY_NAME: Final = _index()
 LONGEST_NAME: Final = max(len(key) for key in BY_NAME)

@@ -32,9 +32,13 @@ ENGLISH: Final[dict[str, tuple[str, str]]] = {
         "The {figure} has no side; taken as {turn}.",
         "Write it out if it goes the other way.",
     ),
+    "sheet.foot-assumed": (
+        "{counts}: the {figure} names no foot; taken with the {foot}.",
+        "Write R or L in front of it.",
+    ),
     "sheet.weight-conflict": (
         "{section}, count {count}: the {foot} foot carries the weight and cannot move.",
-        "Start the {figure} on the {other} foot, or make the step before it a touch.",
+        "Begin the {figure} with the {other} foot, or make the step before it a touch.",
     ),
     "sheet.counts-out-of-order": (
         "{section}: {counts} comes behind count {after}.",

@@ -119,6 +119,8 @@ class PartBuilder:
         for item in read_clauses(line.words, line.words_at, line.span.line):
             if isinstance(item, Unknown):
                 unknown = True
+                # Nobody knows which foot it ends on; guessing would only add false alarms.
+                self._weight = None
                 self._findings.append(found.figure_unknown(line, item))
             else:
                 uses.append(item)
@@ -142,6 +144,8 @@ class PartBuilder:
         expansion = expand(use, landings, self._weight)
         if expansion.assumed_turn:
             self._findings.append(found.turn_assumed(line, use, expansion.assumed_turn))
+        if expansion.assumed_foot and self._weights:
+            self._findings.append(found.foot_assumed(line, use, expansion.assumed_foot))
         for move in expansion.moves:
             self._weigh(move)
             self._opened.moves.append(move)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from ..errors import CountError
+from ..feet import Foot
 from ..figures.expand import FigureUse
 from ..finding import Finding, Place, Severity
 from ..moves import Move, Span
@@ -76,6 +77,17 @@ def turn_assumed(line: StepLine, use: FigureUse, turn: int) -> Finding:
         place=Place(span=use.span, count=line.counts),
         facts={"figure": use.figure.name, "turn": turn_words(turn)},
         found=turn_words(turn),
+    )
+
+
+def foot_assumed(line: StepLine, use: FigureUse, foot: Foot) -> Finding:
+    """No foot is named and either could move."""
+    return Finding(
+        code="sheet.foot-assumed",
+        severity=Severity.KNOW,
+        place=Place(span=use.span, count=line.counts),
+        facts={"figure": use.figure.name, "foot": foot.word, "counts": line.counts},
+        found=foot.word,
     )
 
 

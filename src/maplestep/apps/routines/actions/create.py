@@ -1,19 +1,56 @@
-"""Put a dance to a song."""
+"""Put a dance to a song; either may be new."""
 
 from __future__ import annotations
 
 import uuid
+from dataclasses import dataclass
+from fractions import Fraction
 
 from django.db import transaction
 
+from ....core.errors import RoutineError
+from ....core.song import unmapped_song
+from ....formats.routine_file import song_form
 from ...accounts.models import User
+from ...dances.actions.create import create_dance
+from ...dances.models import Dance
 from ...dances.queries import get_dance
+from ...songs.actions.create import create_song
+from ...songs.models import Song
 from ...songs.queries import get_song
 from ..models import Routine
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class NewSong:
+    """All that is asked of a song at first. Units: beats a minute, seconds."""
+
+    title: str
+    bpm: Fraction
+    length_seconds: float
+
+
 @transaction.atomic
-def create_routine(user: User, song_id: uuid.UUID, dance_id: uuid.UUID) -> Routine:
-    """A new routine of this user's song and dance. Raises NotHere."""
-    song, dance = get_song(user, song_id), get_dance(user, dance_id)
-    return Routine.objects.create(owner=user, song=song, dance=dance, title=dance.title)
+def create_routine(user: User, song: uuid.UUID | NewSong, dance: uuid.UUID | str) -> Routine:
+    """A new routine of a song (picked or new) and a dance (picked, or a sheet's text).
+
+    Raises NotHere, SongError, FileError or, for an empty sheet, RoutineError.
+    """
+    put_to = _song(user, song)
+    danced = _dance(user, dance)
+    return Routine.objects.create(owner=user, song=put_to, dance=danced, title=danced.title)
+
+
+def _song(user: User, song: uuid.UUID | NewSong) -> Song:
+    if isinstance(song, uuid.UUID):
+        return get_song(user, song)
+    new = unmapped_song(song.title.strip() or "Untitled song", song.bpm, song.length_seconds)
+    return create_song(user, song_form(new))
+
+
+def _dance(user: User, dance: uuid.UUID | str) -> Dance:
+    if isinstance(dance, uuid.UUID):
+        return get_dance(user, dance)
+    if not dance.strip():
+        raise RoutineError("Paste a step sheet or pick a dance.", field="sheet")
+    return create_dance(user, dance)

@@ -11,7 +11,7 @@ from ....core.errors import RoutineError
 from ....formats.routine_file import EventForm, song_of
 from ...accounts.models import User
 from ...owned import lock
-from ...songs.queries import song_form
+from ...songs.queries import stored_song_form
 from ..models import Routine
 from .write_events import write_events
 
@@ -28,7 +28,7 @@ def save_routine(
 ) -> None:
     """Replace what a routine holds. Raises NotHere, ChangedElsewhere or RoutineError."""
     routine = lock(Routine, user, pk, version)
-    if start is not None and start >= song_of(song_form(routine.song)).length:
+    if start is not None and start >= song_of(stored_song_form(routine.song)).length:
         raise RoutineError("The dance has to start before the song ends.", field="start")
     routine.title = title.strip() or routine.title
     routine.start = start

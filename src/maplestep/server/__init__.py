@@ -1,0 +1,1 @@
+"""Django: settings, addresses, entry points. The trade lives in ``core``."""

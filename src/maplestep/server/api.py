@@ -1,0 +1,69 @@
+"""The API: routers put together, and every error as one form."""
+
+from __future__ import annotations
+
+import logging
+
+from django.http import HttpRequest, HttpResponse
+from ninja import NinjaAPI
+from ninja.errors import ValidationError
+from ninja.security import django_auth
+
+from ..apps.accounts.api import WrongCredentials
+from ..apps.accounts.api import router as accounts
+from ..apps.dances.api import router as dances
+from ..apps.errors import ChangedElsewhere, NotHere, StillInUse
+from ..apps.routines.api import router as routines
+from ..apps.songs.api import router as songs
+from ..core.errors import MapleStepError
+
+log = logging.getLogger(__name__)
+api = NinjaAPI(
+    title="Maple Step",
+    version="1",
+    description="Songs, dances, routines and their timelines. Every object has one owner.",
+    auth=django_auth,
+    docs_url=None,
+    openapi_url="/openapi.json",
+)
+api.add_router("", accounts)
+api.add_router("/songs", songs)
+api.add_router("/dances", dances)
+api.add_router("", routines)
+
+_STATUS: dict[type[MapleStepError], int] = {
+    NotHere: 404,
+    ChangedElsewhere: 409,
+    StillInUse: 409,
+    WrongCredentials: 403,
+}
+
+
+@api.exception_handler(MapleStepError)
+def refused(request: HttpRequest, error: MapleStepError) -> HttpResponse:
+    """What the core or an action refuses, with its facts."""
+    form = {
+        "message": str(error),
+        "field": getattr(error, "field", ""),
+        "line": getattr(error, "line", None),
+        "column": getattr(error, "column", None),
+        "version": getattr(error, "version", None),
+    }
+    return api.create_response(request, form, status=_STATUS.get(type(error), 422))
+
+
+@api.exception_handler(ValidationError)
+def malformed(request: HttpRequest, error: ValidationError) -> HttpResponse:
+    """A request that is not of the documented form."""
+    first = error.errors[0] if error.errors else {"loc": (), "msg": "cannot be read"}
+    field = ".".join(str(step) for step in first["loc"][2:])
+    form = {"message": f"{field or 'This'}: {first['msg']}.", "field": field}
+    return api.create_response(request, form, status=422)
+
+
+@api.exception_handler(Exception)
+def broken(request: HttpRequest, error: Exception) -> HttpResponse:
+    """Our own mistake: logged, and said without details."""
+    log.exception("unhandled error at %s", request.path)
+    form = {"message": "Something went wrong on our side. What was saved before is safe."}
+    return api.create_response(request, form, status=500)
