@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from enum import Enum
+from enum import StrEnum
 from fractions import Fraction
 from typing import Final
 
@@ -17,7 +17,7 @@ MAX_EVENTS: Final = 200
 MAX_TAG: Final = 64
 
 
-class EventKind(Enum):
+class EventKind(StrEnum):
     """What happens to a wall.
 
     A tag is danced at its end; a restart stops it after some counts; a tag-restart

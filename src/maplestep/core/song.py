@@ -9,7 +9,7 @@ from __future__ import annotations
 import math
 from bisect import bisect_right
 from dataclasses import dataclass
-from enum import Enum
+from enum import StrEnum
 from fractions import Fraction
 from functools import cached_property
 from typing import Final
@@ -23,7 +23,7 @@ MAX_SONG: Final = 10_000
 _USUAL_INTRO: Final = 16
 
 
-class PhraseKind(Enum):
+class PhraseKind(StrEnum):
     """What the band does in a stretch of the song."""
 
     INTRO = "intro"

@@ -8,10 +8,16 @@ from ..owned import Owned
 
 
 class Dance(Owned):
-    """A dance. The sheet's text is the truth; parts and moves are read from it."""
+    """A dance. The sheet's text is the truth; parts and moves are read from it.
+
+    ``title``, ``counts`` and ``walls`` are read from the text when it is stored, for
+    the shelf.
+    """
 
     title = models.CharField(max_length=120)
     sheet = models.TextField(blank=True)
+    counts = models.PositiveIntegerField(default=0)
+    walls = models.PositiveSmallIntegerField(null=True, blank=True)
 
     class Meta:
         ordering = ("title", "created_at")

@@ -86,7 +86,9 @@ class ShelfThing(Schema):
 
     id: uuid.UUID
     title: str
-    detail: str
+    counts: int | None = None
+    walls: int | None = None
+    bpm: float | None = None
     changed_at: datetime
 
 
@@ -119,14 +121,20 @@ def shelf(request: HttpRequest) -> Shelf:
     return Shelf(
         routines=[_shelf_routine(routine) for routine in shelf_routines(user)],
         dances=[
-            ShelfThing(id=dance.id, title=dance.title, detail="", changed_at=dance.changed_at)
+            ShelfThing(
+                id=dance.id,
+                title=dance.title,
+                counts=dance.counts,
+                walls=dance.walls,
+                changed_at=dance.changed_at,
+            )
             for dance in Dance.objects.filter(owner=user).defer("sheet")
         ],
         songs=[
             ShelfThing(
                 id=song.id,
                 title=song.title,
-                detail=f"{song.bpm.normalize():f} bpm",
+                bpm=float(song.bpm),
                 changed_at=song.changed_at,
             )
             for song in Song.objects.filter(owner=user)

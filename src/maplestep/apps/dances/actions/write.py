@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from ....core.sheet.read import read_sheet
+from ....core.turns import walls_in_dance
 from ....formats.text import decode_text
 from ..models import Dance
 
@@ -12,6 +13,10 @@ _MAX_TITLE = 120
 def write(dance: Dance, sheet: str) -> None:
     """Store the text; the title comes from it. Raises FileError when it is no sheet."""
     text = decode_text(sheet.encode("utf-8", "surrogatepass"))
-    dance.title = read_sheet(text).sheet.title[:_MAX_TITLE] or "Untitled dance"
+    sheet_read = read_sheet(text).sheet
+    single = sheet_read.danced[0] if len(sheet_read.danced) == 1 else None
+    dance.title = sheet_read.title[:_MAX_TITLE] or "Untitled dance"
+    dance.counts = int(sum(part.length for part in sheet_read.danced))
+    dance.walls = walls_in_dance(single.net_turn) if single else None
     dance.sheet = text
     dance.save()

@@ -1,0 +1,85 @@
+// The one way to the server. Types come from its OpenAPI document at build time.
+import createClient from "openapi-fetch";
+
+import type { components, paths } from "./schema";
+
+export type Schemas = components["schemas"];
+export type RoutineOut = Schemas["RoutineOut"];
+export type Timeline = Schemas["TimelineView"];
+export type Finding = Schemas["FindingView"];
+export type PassView = Schemas["PassView"];
+export type EventForm = Schemas["EventForm"];
+export type SongOut = Schemas["SongOut"];
+export type SongForm = Schemas["SongForm"];
+export type PhraseForm = Schemas["PhraseForm"];
+export type DanceOut = Schemas["DanceOut"];
+export type SheetView = Schemas["SheetView"];
+export type SectionView = Schemas["SectionView"];
+export type Shelf = Schemas["Shelf"];
+
+/** What the server refused, in its own words; status 0 means it was not reached. */
+export class ApiError extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly field = "",
+    readonly line: number | null = null,
+    readonly column: number | null = null,
+    readonly version: number | null = null,
+  ) {
+    super(message);
+  }
+}
+
+const cookie = (name: string) =>
+  document.cookie.match(new RegExp(`(?:^|; )${name}=([^;]*)`))?.[1] ?? "";
+
+export const api = createClient<paths>({ baseUrl: "" });
+api.use({
+  onRequest({ request }) {
+    if (request.method !== "GET") request.headers.set("X-CSRFToken", cookie("csrftoken"));
+    return request;
+  },
+});
+
+interface Answer<T> {
+  data?: T;
+  error?: unknown;
+  response: Response;
+}
+
+/** The answer's data, or an ApiError. Network failures come as status 0. */
+export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
+  let answer: Answer<T>;
+  try {
+    answer = await call;
+  } catch (problem) {
+    if (problem instanceof DOMException && problem.name === "AbortError") throw problem;
+    throw new ApiError(0, "");
+  }
+  if (answer.response.ok) return answer.data as T;
+  const said = (answer.error ?? {}) as Partial<Schemas["ErrorForm"]>;
+  throw new ApiError(
+    answer.response.status,
+    said.message ?? "",
+    said.field,
+    said.line,
+    said.column,
+    said.version,
+  );
+}
+
+/** Sends a file; openapi-fetch has no typed way for multipart bodies. */
+export async function sendFile<T>(path: string, file: File): Promise<T> {
+  const body = new FormData();
+  body.append("file", file);
+  const call = fetch(path, {
+    method: "POST",
+    body,
+    headers: { "X-CSRFToken": cookie("csrftoken") },
+  }).then(async (response) => {
+    const json = await response.json().catch(() => ({}));
+    return response.ok ? { data: json as T, response } : { error: json, response };
+  });
+  return ask<T>(call);
+}

@@ -1,0 +1,67 @@
+import { QueryClient, QueryClientProvider, useQuery } from "@tanstack/react-query";
+import { App as AntApp, ConfigProvider } from "antd";
+import { Suspense } from "react";
+import { BrowserRouter, Navigate, Route, Routes, useLocation } from "react-router";
+
+import { api, ApiError, ask } from "../api/client";
+import { Loading, LoadingError } from "./States";
+import { desk } from "./lazy";
+import { theme } from "../theme/antd";
+import { Help } from "./Help";
+
+const SignIn = desk(() => import("../features/signin/SignIn"));
+const Shelf = desk(() => import("../features/shelf/ShelfPage"));
+const RoutinePage = desk(() => import("./RoutinePage"));
+const SongAlone = desk(() => import("../features/song/SongAlone"));
+const DanceAlone = desk(() => import("../features/steps/DanceAlone"));
+
+const client = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 0,
+      refetchOnWindowFocus: false,
+      retry: (count, error) => count < 2 && error instanceof ApiError && error.status === 0,
+    },
+  },
+});
+
+const nonce =
+  document.querySelector<HTMLMetaElement>("meta[property=csp-nonce]")?.nonce ?? undefined;
+
+export function App() {
+  return (
+    <ConfigProvider theme={theme} {...(nonce ? { csp: { nonce } } : {})}>
+      <AntApp component={false}>
+        <QueryClientProvider client={client}>
+          <BrowserRouter>
+            <Suspense fallback={<Loading />}>
+              <Gate />
+            </Suspense>
+            <Help />
+          </BrowserRouter>
+        </QueryClientProvider>
+      </AntApp>
+    </ConfigProvider>
+  );
+}
+
+function Gate() {
+  const location = useLocation();
+  const session = useQuery({
+    queryKey: ["session"],
+    queryFn: () => ask(api.GET("/api/session")),
+    staleTime: Infinity,
+  });
+  if (session.isPending) return <Loading />;
+  if (session.isError) return <LoadingError error={session.error} again={session.refetch} />;
+  if (!session.data.name) return <SignIn />;
+  return (
+    <Routes location={location}>
+      <Route path="/" element={<Shelf name={session.data.name} />} />
+      <Route path="/routines/:id/:desk" element={<RoutinePage />} />
+      <Route path="/songs/:id" element={<SongAlone />} />
+      <Route path="/dances/:id" element={<DanceAlone />} />
+      <Route path="*" element={<Navigate to="/" replace />} />
+    </Routes>
+  );
+}

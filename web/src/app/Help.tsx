@@ -1,0 +1,49 @@
+// ? shows every key.
+import { Modal } from "antd";
+import { useState } from "react";
+import { useTranslation } from "react-i18next";
+
+import { useKeys } from "./keys";
+import "./help.css";
+
+const KEYS: [string, string][] = [
+  ["1 2 3", "keys.desks"],
+  ["Ctrl+Z  Ctrl+Shift+Z", "keys.undo"],
+  ["← →", "keys.count"],
+  ["Shift+← →", "keys.section"],
+  ["↑ ↓  Alt+← →", "keys.wall"],
+  ["R", "keys.restart"],
+  ["G", "keys.tag"],
+  ["Shift+R ← →", "keys.move"],
+  ["Delete", "keys.remove"],
+  ["Enter", "keys.fix"],
+  ["?", "keys.help"],
+];
+
+export function Help() {
+  const { t } = useTranslation();
+  const [open, setOpen] = useState(false);
+  useKeys((event) => {
+    if (event.key !== "?") return false;
+    setOpen(true);
+    return true;
+  });
+  return (
+    <Modal
+      title={t("keys.title")}
+      open={open}
+      onCancel={() => setOpen(false)}
+      footer={null}
+      destroyOnHidden
+    >
+      <dl className="keylist">
+        {KEYS.map(([key, words]) => (
+          <div key={key}>
+            <dt>{key}</dt>
+            <dd>{t(words)}</dd>
+          </div>
+        ))}
+      </dl>
+    </Modal>
+  );
+}

@@ -1,0 +1,83 @@
+// A routine and its three desks. The server's answer is the one truth all of them draw.
+import type { TFunction } from "i18next";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Suspense, useCallback } from "react";
+import { useTranslation } from "react-i18next";
+import { Navigate, useNavigate, useParams } from "react-router";
+
+import { api, ask, type RoutineOut } from "../api/client";
+import { Header } from "./Header";
+import { desk } from "./lazy";
+import { Loading, LoadingError } from "./States";
+import { useKeys } from "./keys";
+
+const SongDesk = desk(() => import("../features/song/SongDesk"));
+const StepsDesk = desk(() => import("../features/steps/StepsDesk"));
+const FitDesk = desk(() => import("../features/fit/FitDesk"));
+
+const DESKS = ["song", "steps", "fit"] as const;
+
+export default function RoutinePage() {
+  const { id = "", desk: at = "fit" } = useParams();
+  const { t } = useTranslation();
+  const go = useNavigate();
+  const queries = useQueryClient();
+  const routine = useQuery({
+    queryKey: ["routine", id],
+    queryFn: () => ask(api.GET("/api/routines/{pk}", { params: { path: { pk: id } } })),
+  });
+  const changed = useCallback(
+    (stored: RoutineOut) => queries.setQueryData(["routine", id], stored),
+    [queries, id],
+  );
+  const stale = useCallback(
+    () => void queries.invalidateQueries({ queryKey: ["routine", id] }),
+    [queries, id],
+  );
+  useKeys((event) => {
+    const wanted = DESKS[Number(event.key) - 1];
+    if (!wanted || event.ctrlKey || event.altKey || event.metaKey) return false;
+    void go(`/routines/${id}/${wanted}`);
+    return true;
+  });
+  if (!DESKS.includes(at as (typeof DESKS)[number])) return <Navigate to="/" replace />;
+  const data = routine.data;
+  return (
+    <>
+      <Header
+        title={
+          data && (
+            <>
+              {data.title} <i>{t("to")}</i> {data.timeline.song_title}
+            </>
+          )
+        }
+        detail={data ? detail(data, t) : ""}
+        desks={DESKS.map((name, index) => ({
+          key: String(index + 1),
+          to: `/routines/${id}/${name}`,
+          words: t(`desks.${name}`),
+        }))}
+      />
+      <Suspense fallback={<Loading />}>
+        {routine.isError ? (
+          <LoadingError error={routine.error} again={routine.refetch} />
+        ) : !data ? (
+          <Loading />
+        ) : at === "song" ? (
+          <SongDesk id={data.song_id} onStored={stale} />
+        ) : at === "steps" ? (
+          <StepsDesk id={data.dance_id} onStored={stale} />
+        ) : (
+          <FitDesk routine={data} onStored={changed} />
+        )}
+      </Suspense>
+    </>
+  );
+}
+
+function detail({ timeline }: RoutineOut, t: TFunction): string {
+  const parts = [t("steps.summary", { counts: timeline.dance_counts })];
+  if (timeline.dance_walls) parts.push(t("steps.walls", { count: timeline.dance_walls }));
+  return parts.join(" · ");
+}

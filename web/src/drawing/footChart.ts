@@ -1,0 +1,36 @@
+// Where everything of a foot chart row lies. Lengths in pixels of the drawing.
+import type { SectionView } from "../api/client";
+
+export const COUNT = 68;
+export const LEFT_MARGIN = 26;
+export const LANES = { L: 72, R: 116 } as const;
+export const HEIGHT = 144;
+const PER_ROW = 8;
+
+export interface ChartRow {
+  section: SectionView;
+  /** First count of the row within the section, from 0, and how many it shows. */
+  from: number;
+  counts: number;
+  width: number;
+}
+
+/** Long sections are drawn in rows of eight (or of their own length up to ten). */
+export function rowsOf(section: SectionView): ChartRow[] {
+  const perRow = section.length <= 10 ? Math.max(1, Math.ceil(section.length)) : PER_ROW;
+  const rows: ChartRow[] = [];
+  for (let from = 0; from < section.length; from += perRow) {
+    const counts = Math.min(perRow, Math.ceil(section.length) - from);
+    rows.push({ section, from, counts, width: LEFT_MARGIN + counts * COUNT });
+  }
+  return rows;
+}
+
+/** Left edge of a position; a lead-in stands just before count 1. */
+export const x = (row: ChartRow, at: number) => LEFT_MARGIN + (at - row.from) * COUNT;
+
+/** Middle of the print that lands at a position: whole counts and halves have a column each. */
+export const middle = (row: ChartRow, at: number) => x(row, at) + COUNT / 4;
+
+export const inRow = (row: ChartRow, at: number) =>
+  at < row.from + row.counts && (at >= row.from || (row.from === 0 && at < 0));

@@ -1,0 +1,58 @@
+// The wall stack's geometry: passes gathered into rows, counts to pixels. No DOM in here.
+import type { PassView } from "../api/client";
+
+export interface StackRow {
+  wall: number;
+  main: PassView;
+  tags: PassView[];
+  /** Counts of the row with its tags. */
+  length: number;
+}
+
+/** One row a wall; the tags danced after it are sewn onto its end. */
+export function rowsOf(passes: PassView[]): StackRow[] {
+  const rows: StackRow[] = [];
+  for (const pass of passes) {
+    const last = rows.at(-1);
+    if (pass.kind === "wall" || !last)
+      rows.push({ wall: pass.wall, main: pass, tags: [], length: pass.length });
+    else {
+      last.tags.push(pass);
+      last.length += pass.length;
+    }
+  }
+  return rows;
+}
+
+const END_TEXT = 236;
+const MIN_COUNT = 5;
+const MAX_COUNT = 26;
+const MIN_ROW = 22;
+const MAX_ROW = 52;
+
+export interface StackSize {
+  /** Width of one count and height of one row, in pixels. */
+  count: number;
+  row: number;
+}
+
+/** Counts and rows as large as the room allows, so that the whole dance is seen at once. */
+export function sizeOf(rows: StackRow[], width: number, height: number): StackSize {
+  const longest = Math.max(1, ...rows.map((row) => Math.max(row.main.full_length, row.length)));
+  const count = Math.min(MAX_COUNT, Math.max(MIN_COUNT, (width - END_TEXT) / longest));
+  const row = Math.min(MAX_ROW, Math.max(MIN_ROW, height / Math.max(1, rows.length)));
+  return { count, row };
+}
+
+/** Every how many counts a number can stand without touching its neighbour. */
+export const numberEvery = (count: number) => (count >= 12.5 ? 1 : count >= 7 ? 2 : 4);
+
+/** The edge of a wall torn off by a restart: a zigzag down the row. */
+export function tornEdge(x: number, top: number, bottom: number): string {
+  const teeth = 4;
+  const step = (bottom - top) / teeth;
+  let path = `M${x} ${top}`;
+  for (let tooth = 0; tooth < teeth; tooth++)
+    path += ` L${x + 5} ${top + (tooth + 0.5) * step} L${x} ${top + (tooth + 1) * step}`;
+  return path;
+}

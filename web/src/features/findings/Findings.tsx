@@ -1,0 +1,59 @@
+// Findings as sentences: what is the case, what to do, and the press that does it.
+import { Button } from "antd";
+import { useTranslation } from "react-i18next";
+
+import type { Finding } from "../../api/client";
+import "./findings.css";
+
+export type Fix = NonNullable<Finding["fix"]>;
+
+interface Props {
+  findings: Finding[];
+  fine: string;
+  /** The finding whose fix Enter applies. */
+  marked?: Finding | undefined;
+  onPlace?: (finding: Finding) => void;
+  onFix?: (fix: Fix) => void;
+}
+
+export function Findings({ findings, fine, marked, onPlace, onFix }: Props) {
+  const { t } = useTranslation();
+  if (!findings.length) return <p className="fine">{fine}</p>;
+  return (
+    <ul className="findings">
+      {findings.map((finding) => (
+        <li key={keyOf(finding)} data-severity={finding.severity}>
+          <span className="mark">{t(`fit.place.${finding.severity}`)}</span>
+          {onPlace ? (
+            <button className="plain" onClick={() => onPlace(finding)}>
+              <Words finding={finding} />
+            </button>
+          ) : (
+            <Words finding={finding} />
+          )}
+          {finding.fix && onFix && (
+            <Button
+              size="small"
+              type={finding === marked ? "primary" : "default"}
+              onClick={() => finding.fix && onFix(finding.fix)}
+            >
+              {finding.fix.label}
+              {finding === marked && <span className="key">Enter</span>}
+            </Button>
+          )}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function Words({ finding }: { finding: Finding }) {
+  return (
+    <>
+      <strong>{finding.message}</strong> <span className="soft">{finding.advice}</span>
+    </>
+  );
+}
+
+const keyOf = (finding: Finding) =>
+  `${finding.code} ${finding.start} ${finding.event} ${finding.wall} ${finding.phrase}`;

@@ -1,0 +1,191 @@
+// The wall stack: one row a wall, with its cursor, its events and their handles.
+import type { TFunction } from "i18next";
+import { useLayoutEffect, useRef, useState } from "react";
+import { useTranslation } from "react-i18next";
+
+import type { Timeline } from "../../api/client";
+import { songClock } from "../../drawing/clock";
+import { RoomGlyph } from "../../drawing/RoomGlyph";
+import { rowsOf, sizeOf, type StackRow, type StackSize } from "../../drawing/wallStack";
+import { Cloth, WallStackBar } from "../../drawing/WallStackBar";
+import { place, type Cursor } from "./cursor";
+import "./stack.css";
+
+interface Props {
+  timeline: Timeline;
+  cursor: Cursor;
+  onCursor: (cursor: Cursor) => void;
+  /** A restart is dragged from a wall to a count of a wall. */
+  onMove: (event: string, from: number, to: Cursor) => void;
+}
+
+const HEAD = 128;
+// The bar with the events of the cursor's wall stands below the stack.
+const PANEL = 170;
+
+export function WallStack({ timeline, cursor, onCursor, onMove }: Props) {
+  const { t } = useTranslation();
+  const host = useRef<HTMLDivElement>(null);
+  const room = useRoom(host);
+  const rows = rowsOf(timeline.passes);
+  const size = sizeOf(rows, room.width - HEAD, room.height);
+  const drag = useRef<{ event: string; from: number } | null>(null);
+  const [ghost, setGhost] = useState<Cursor | null>(null);
+
+  const under = (event: React.PointerEvent): Cursor => {
+    const box = host.current!.getBoundingClientRect();
+    const wall = Math.floor((event.clientY - box.top) / size.row) + 1;
+    return place(rows, wall, (event.clientX - box.left - HEAD) / size.count);
+  };
+  const grab = (event: React.PointerEvent, row: StackRow) => {
+    event.stopPropagation();
+    event.currentTarget.setPointerCapture(event.pointerId);
+    drag.current = { event: row.main.event, from: row.wall };
+  };
+  const drop = (event: React.PointerEvent) => {
+    const held = drag.current;
+    drag.current = null;
+    setGhost(null);
+    if (held) onMove(held.event, held.from, under(event));
+  };
+
+  return (
+    <div
+      className="stack"
+      ref={host}
+      role="listbox"
+      tabIndex={0}
+      aria-label={t("fit.stack")}
+      aria-activedescendant={`wall-${cursor.wall}`}
+    >
+      <Cloth />
+      {rows.map((row) => (
+        <div
+          key={row.wall}
+          id={`wall-${row.wall}`}
+          role="option"
+          aria-selected={row.wall === cursor.wall}
+          aria-label={t("fit.rowLabel", labelFacts(row, t))}
+          className={row.wall === cursor.wall ? "wall marked" : "wall"}
+          style={{ height: size.row }}
+          onPointerDown={(event) => onCursor(under(event))}
+        >
+          <RowHead row={row} tight={size.row < 38} />
+          <WallStackBar
+            row={row}
+            size={size}
+            labels={timeline.count_labels[row.main.part] ?? []}
+            cursor={
+              ghost?.wall === row.wall
+                ? ghost.after
+                : row.wall === cursor.wall
+                  ? cursor.after
+                  : null
+            }
+          />
+          {row.main.ended === "restart" && (
+            <span
+              className="handle"
+              style={{ left: HEAD + row.main.length * size.count - 7 }}
+              title={t("fit.moveEvent", { wall: row.wall, after: row.main.length })}
+              onPointerDown={(event) => grab(event, row)}
+              onPointerMove={(event) => drag.current && setGhost(under(event))}
+              onPointerUp={drop}
+              onPointerCancel={drop}
+            />
+          )}
+          <RowEnd row={row} size={size} timeline={timeline} />
+        </div>
+      ))}
+    </div>
+  );
+}
+
+function labelFacts(row: StackRow, t: TFunction) {
+  return {
+    wall: row.wall,
+    from: row.main.start_facing,
+    time: songClock(row.main.start_seconds),
+    counts: row.main.length,
+    what: row.main.event_words || t("fit.plainEnd"),
+    to: row.main.end_facing,
+  };
+}
+
+function RowHead({ row, tight }: { row: StackRow; tight: boolean }) {
+  const { main } = row;
+  return (
+    <span className={tight ? "head tight" : "head"}>
+      <b>{row.wall}</b>
+      <RoomGlyph clock={main.start_facing} size={tight ? 20 : 26} silent />
+      <span>
+        <strong>{main.start_facing}</strong>
+        <small>{songClock(main.start_seconds)}</small>
+      </span>
+    </span>
+  );
+}
+
+interface EndProps {
+  row: StackRow;
+  size: StackSize;
+  timeline: Timeline;
+}
+
+function RowEnd({ row, size, timeline }: EndProps) {
+  const { t } = useTranslation();
+  const { main } = row;
+  const tight = size.row < 38;
+  const last = row.tags.at(-1) ?? main;
+  const left = HEAD + Math.max(row.length, main.length) * size.count + 14;
+  const cue = main.cue ? ` · ${main.cue}` : "";
+  if (last.ended === "song" || (timeline.passes.at(-1) === last && timeline.end))
+    return (
+      <span className="row-end" style={{ left }} data-tight={tight}>
+        <strong>{t("fit.songEnds", { count: last.length })}</strong>
+        <small>{t("fit.facing", { clock: last.end_facing })}</small>
+      </span>
+    );
+  if (!main.event)
+    return (
+      <span className="row-end plain" style={{ left }}>
+        <RoomGlyph clock={main.end_facing} size={18} silent />{" "}
+        {t("fit.ends", { clock: main.end_facing })}
+      </span>
+    );
+  return (
+    <span className="row-end" style={{ left }} data-tight={tight}>
+      <strong className={main.ended === "restart" ? "brick" : ""}>{main.event_words}</strong>
+      <small>
+        {t("fit.facing", { clock: main.end_facing })}
+        {cue}
+      </small>
+    </span>
+  );
+}
+
+/** The room the stack may fill: its width, and the height down to the window's end. */
+function useRoom(host: React.RefObject<HTMLDivElement | null>) {
+  const [room, setRoom] = useState({ width: 900, height: 560 });
+  useLayoutEffect(() => {
+    const element = host.current;
+    if (!element) return;
+    const measure = () => {
+      const box = element.getBoundingClientRect();
+      const height = window.innerHeight - (box.top + window.scrollY) - PANEL;
+      setRoom((before) =>
+        before.width === box.width && before.height === height
+          ? before
+          : { width: box.width, height },
+      );
+    };
+    const observer = new ResizeObserver(measure);
+    observer.observe(element);
+    window.addEventListener("resize", measure);
+    return () => {
+      observer.disconnect();
+      window.removeEventListener("resize", measure);
+    };
+  }, [host]);
+  return room;
+}

@@ -1,0 +1,132 @@
+// A new routine asks for a song and a dance, and nothing else.
+import { useMutation } from "@tanstack/react-query";
+import { Button, Input, InputNumber, Modal, Segmented, Select } from "antd";
+import { useState } from "react";
+import { useTranslation } from "react-i18next";
+import { useNavigate } from "react-router";
+
+import { api, ApiError, ask, type Schemas, type Shelf } from "../../api/client";
+import { parseLength } from "./length";
+
+type Source = "pick" | "new";
+
+export function NewRoutine({ shelf, onClose }: { shelf: Shelf; onClose: () => void }) {
+  const { t } = useTranslation();
+  const go = useNavigate();
+  const [songFrom, setSongFrom] = useState<Source>("new");
+  const [danceFrom, setDanceFrom] = useState<Source>("new");
+  const [song, setSong] = useState<string | null>(null);
+  const [dance, setDance] = useState<string | null>(null);
+  const [title, setTitle] = useState("");
+  const [bpm, setBpm] = useState<number | null>(112);
+  const [length, setLength] = useState("3:20");
+  const [sheet, setSheet] = useState("");
+  const [problem, setProblem] = useState("");
+  const create = useMutation({
+    mutationFn: (body: Schemas["RoutineNew"]) => ask(api.POST("/api/routines", { body })),
+    onSuccess: (routine) =>
+      void go(`/routines/${routine.id}/${songFrom === "new" ? "song" : "fit"}`),
+    onError: (error) =>
+      setProblem(error instanceof ApiError && error.message ? error.message : t("error.offline")),
+  });
+  const submit = () => {
+    const seconds = parseLength(length);
+    if (songFrom === "new" && seconds === null) return setProblem(t("fresh.lengthBad"));
+    if ((songFrom === "pick" && !song) || (danceFrom === "pick" && !dance) || bpm === null)
+      return setProblem(t("fresh.missing"));
+    setProblem("");
+    create.mutate({
+      song: songFrom === "pick" && song ? song : { title, bpm, length_seconds: seconds ?? 0 },
+      dance: danceFrom === "pick" ? dance : null,
+      sheet: danceFrom === "new" ? sheet : "",
+    });
+  };
+  const sources = [
+    { value: "new", label: t("fresh.new") },
+    { value: "pick", label: t("fresh.pick") },
+  ];
+  return (
+    <Modal
+      open
+      title={t("fresh.title")}
+      onCancel={onClose}
+      width={640}
+      footer={
+        <Button type="primary" size="large" onClick={submit} loading={create.isPending}>
+          {t("fresh.go")}
+        </Button>
+      }
+    >
+      <div className="fresh">
+        <fieldset>
+          <legend>{t("fresh.song")}</legend>
+          <Segmented<Source>
+            options={sources as { value: Source; label: string }[]}
+            value={songFrom}
+            onChange={setSongFrom}
+          />
+          {songFrom === "pick" ? (
+            <Select
+              aria-label={t("fresh.chooseSong")}
+              placeholder={t("fresh.chooseSong")}
+              value={song}
+              onChange={setSong}
+              options={shelf.songs.map((s) => ({ value: s.id, label: s.title }))}
+            />
+          ) : (
+            <div className="line">
+              <label className="wide">
+                {t("fresh.songTitle")}
+                <Input value={title} maxLength={120} onChange={(e) => setTitle(e.target.value)} />
+              </label>
+              <label>
+                {t("fresh.bpm")}
+                <InputNumber value={bpm} onChange={setBpm} controls={false} />
+              </label>
+              <label>
+                {t("fresh.length")}
+                <Input
+                  value={length}
+                  title={t("fresh.lengthHint")}
+                  onChange={(e) => setLength(e.target.value)}
+                />
+              </label>
+            </div>
+          )}
+        </fieldset>
+        <fieldset>
+          <legend>{t("fresh.dance")}</legend>
+          <Segmented<Source>
+            options={sources as { value: Source; label: string }[]}
+            value={danceFrom}
+            onChange={setDanceFrom}
+          />
+          {danceFrom === "pick" ? (
+            <Select
+              aria-label={t("fresh.chooseDance")}
+              placeholder={t("fresh.chooseDance")}
+              value={dance}
+              onChange={setDance}
+              options={shelf.dances.map((d) => ({ value: d.id, label: d.title }))}
+            />
+          ) : (
+            <label>
+              {t("fresh.sheet")}
+              <Input.TextArea
+                rows={9}
+                placeholder={t("fresh.sheetHint")}
+                value={sheet}
+                onChange={(event) => setSheet(event.target.value)}
+              />
+            </label>
+          )}
+        </fieldset>
+        {problem && (
+          <p className="problem" role="alert">
+            {problem}
+          </p>
+        )}
+      </div>
+    </Modal>
+  );
+}

@@ -1,0 +1,248 @@
+// The home page: routines first, dances and songs beside them.
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import type { TFunction } from "i18next";
+import { App, Button, Dropdown, Input } from "antd";
+import { useMemo, useRef, useState } from "react";
+import { useTranslation } from "react-i18next";
+import { Link, useNavigate } from "react-router";
+
+import {
+  api,
+  ApiError,
+  ask,
+  sendFile,
+  type DanceOut,
+  type RoutineOut,
+  type Schemas,
+} from "../../api/client";
+import { Header } from "../../app/Header";
+import { changeSession } from "../../app/session";
+import { Loading, LoadingError } from "../../app/States";
+import { NewRoutine } from "./NewRoutine";
+import { matches } from "./search";
+import "./shelf.css";
+
+type Routine = Schemas["ShelfRoutine"];
+type Thing = Schemas["ShelfThing"];
+type Kind = "routines" | "dances" | "songs";
+
+export default function ShelfPage({ name }: { name: string }) {
+  const { t } = useTranslation();
+  const [query, setQuery] = useState("");
+  const [fresh, setFresh] = useState(false);
+  const shelf = useQuery({ queryKey: ["shelf"], queryFn: () => ask(api.GET("/api/shelf")) });
+  const found = useMemo(() => {
+    const data = shelf.data;
+    if (!data) return null;
+    return {
+      routines: data.routines.filter((r) => matches(query, r.title, r.song_title)),
+      dances: data.dances.filter((d) => matches(query, d.title)),
+      songs: data.songs.filter((s) => matches(query, s.title)),
+    };
+  }, [shelf.data, query]);
+  const nothing = found && !found.routines.length && !found.dances.length && !found.songs.length;
+  return (
+    <>
+      <Header right={<Account name={name} />} />
+      <main className="page shelf">
+        <div className="top">
+          <h1>{t("shelf.title")}</h1>
+          <Input.Search
+            allowClear
+            placeholder={t("shelf.search")}
+            aria-label={t("shelf.search")}
+            value={query}
+            onChange={(event) => setQuery(event.target.value)}
+          />
+          <OpenFile />
+          <Button type="primary" onClick={() => setFresh(true)}>
+            {t("shelf.new")}
+          </Button>
+        </div>
+        {shelf.isError && <LoadingError error={shelf.error} again={shelf.refetch} />}
+        {shelf.isPending && <Loading />}
+        {nothing && (
+          <p className="soft empty">{query ? t("shelf.none", { query }) : t("shelf.empty")}</p>
+        )}
+        {found && !nothing && (
+          <div className="columns">
+            <section aria-labelledby="routines">
+              <h2 id="routines">{t("shelf.routines")}</h2>
+              {found.routines.map((routine) => (
+                <RoutineRow key={routine.id} routine={routine} />
+              ))}
+              {!found.routines.length && <p className="soft">{t("shelf.noneOf")}</p>}
+            </section>
+            <div>
+              <Things kind="dances" things={found.dances} />
+              <Things kind="songs" things={found.songs} />
+            </div>
+          </div>
+        )}
+        {fresh && shelf.data && <NewRoutine shelf={shelf.data} onClose={() => setFresh(false)} />}
+      </main>
+    </>
+  );
+}
+
+function Account({ name }: { name: string }) {
+  const { t } = useTranslation();
+  const queries = useQueryClient();
+  const leave = useMutation({
+    mutationFn: () => ask(api.DELETE("/api/session")),
+    onSuccess: (session) => changeSession(queries, session),
+  });
+  return (
+    <span>
+      {name}{" "}
+      <Button type="text" onClick={() => leave.mutate()}>
+        {t("signout")}
+      </Button>
+    </span>
+  );
+}
+
+function RoutineRow({ routine }: { routine: Routine }) {
+  const { t } = useTranslation();
+  return (
+    <div className="row routine">
+      <Link to={`/routines/${routine.id}/fit`}>
+        <strong>{routine.title}</strong>
+        <span className="soft">
+          {t("to")} {routine.song_title}
+        </span>
+      </Link>
+      <State routine={routine} />
+      <More kind="routines" id={routine.id} title={routine.title} />
+    </div>
+  );
+}
+
+function State({ routine }: { routine: Routine }) {
+  const { t } = useTranslation();
+  if (routine.state === "sits")
+    return <span className="state sits">{t("shelf.sits", routine)}</span>;
+  if (routine.state === "draft") return <span className="state draft">{t("shelf.draft")}</span>;
+  return <span className="state settle">{t("shelf.settle", { count: routine.to_settle })}</span>;
+}
+
+function Things({ kind, things }: { kind: "dances" | "songs"; things: Thing[] }) {
+  const { t } = useTranslation();
+  return (
+    <section aria-labelledby={kind}>
+      <h2 id={kind}>{t(`shelf.${kind}`)}</h2>
+      {things.map((thing) => (
+        <div className="row" key={thing.id}>
+          <Link to={`/${kind}/${thing.id}`}>
+            <span>{thing.title}</span>
+            <span className="soft">{detail(thing, t)}</span>
+          </Link>
+          <More kind={kind} id={thing.id} title={thing.title} />
+        </div>
+      ))}
+      {!things.length && <p className="soft">{t("shelf.noneOf")}</p>}
+    </section>
+  );
+}
+
+function detail(thing: Thing, t: TFunction): string {
+  if (thing.bpm) return t("shelf.bpm", { bpm: thing.bpm });
+  const parts = thing.counts ? [t("steps.summary", { counts: thing.counts })] : [t("shelf.draft")];
+  if (thing.walls) parts.push(t("steps.walls", { count: thing.walls }));
+  return parts.join(" · ");
+}
+
+const FILES: Record<Kind, string | null> = {
+  routines: "routine.json",
+  dances: "sheet.txt",
+  songs: null,
+};
+
+function More({ kind, id, title }: { kind: Kind; id: string; title: string }) {
+  const { t } = useTranslation();
+  const { modal, message } = App.useApp();
+  const queries = useQueryClient();
+  const remove = async () => {
+    const options = { params: { path: { pk: id } } };
+    const call =
+      kind === "routines"
+        ? api.DELETE("/api/routines/{pk}", options)
+        : kind === "dances"
+          ? api.DELETE("/api/dances/{pk}", options)
+          : api.DELETE("/api/songs/{pk}", options);
+    try {
+      await ask(call);
+    } catch (error) {
+      void message.error(
+        error instanceof ApiError && error.message ? error.message : t("error.offline"),
+      );
+    }
+    await queries.invalidateQueries({ queryKey: ["shelf"] });
+  };
+  const file = FILES[kind];
+  const items = [
+    ...(file
+      ? [{ key: "file", label: <a href={`/api/${kind}/${id}/${file}`}>{t("shelf.export")}</a> }]
+      : []),
+    { key: "delete", danger: true, label: t("shelf.delete") },
+  ];
+  const choose = ({ key }: { key: string }) => {
+    if (key !== "delete") return;
+    modal.confirm({
+      title: t("shelf.deleteTitle", { title }),
+      content: t(kind === "routines" ? "shelf.deleteRoutine" : "shelf.deleteThing"),
+      okText: t("shelf.delete"),
+      okButtonProps: { danger: true },
+      cancelText: t("shelf.cancel"),
+      onOk: remove,
+    });
+  };
+  return (
+    <Dropdown menu={{ items, onClick: choose }} trigger={["click"]}>
+      <Button type="text" aria-label={t("shelf.more", { title })}>
+        ⋯
+      </Button>
+    </Dropdown>
+  );
+}
+
+function OpenFile() {
+  const { t } = useTranslation();
+  const { message } = App.useApp();
+  const go = useNavigate();
+  const input = useRef<HTMLInputElement>(null);
+  const open = async (file: File) => {
+    try {
+      if (file.name.toLowerCase().endsWith(".json")) {
+        const routine = await sendFile<RoutineOut>("/api/routines/file", file);
+        void go(`/routines/${routine.id}/fit`);
+      } else {
+        const dance = await sendFile<DanceOut>("/api/dances/file", file);
+        void go(`/dances/${dance.id}`);
+      }
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error;
+      const facts = { name: file.name, line: error.line ?? 1, message: error.message };
+      void message.error(error.status ? t("shelf.badFile", facts) : t("error.offline"), 8);
+    }
+  };
+  return (
+    <>
+      <input
+        ref={input}
+        type="file"
+        accept=".json,.txt,text/plain,application/json"
+        hidden
+        data-testid="file"
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          event.target.value = "";
+          if (file) void open(file);
+        }}
+      />
+      <Button title={t("shelf.dropHere")} onClick={() => input.current?.click()}>
+        {t("shelf.open")}
+      </Button>
+    </>
+  );
+}

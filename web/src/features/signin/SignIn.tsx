@@ -1,0 +1,91 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { Button, Input } from "antd";
+import { useState } from "react";
+import { useTranslation } from "react-i18next";
+
+import { api, ApiError, ask } from "../../api/client";
+import { changeSession } from "../../app/session";
+import { RoomGlyph } from "../../drawing/RoomGlyph";
+import "./signin.css";
+
+export default function SignIn() {
+  const { t } = useTranslation();
+  const queries = useQueryClient();
+  const [fresh, setFresh] = useState(false);
+  const [name, setName] = useState("");
+  const [password, setPassword] = useState("");
+  const enter = useMutation({
+    mutationFn: () =>
+      ask(api.POST(fresh ? "/api/accounts" : "/api/session", { body: { name, password } })),
+    onSuccess: (session) => changeSession(queries, session),
+  });
+  const problem = enter.error;
+  const words =
+    problem instanceof ApiError && problem.status === 0 ? t("signin.offline") : problem?.message;
+  return (
+    <main className="signin">
+      <section className="lead">
+        <p className="brand">
+          Maple<span aria-hidden>·</span>Step
+        </p>
+        <p>{t("signin.lead")}</p>
+        <div className="rooms" aria-hidden>
+          {["12:00", "9:00", "6:00", "3:00"].map((clock, index) => (
+            <figure key={clock}>
+              <RoomGlyph clock={clock} size={64} silent />
+              <figcaption>
+                {index + 1} · {clock}
+              </figcaption>
+            </figure>
+          ))}
+        </div>
+      </section>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          enter.mutate();
+        }}
+      >
+        <h1>{fresh ? t("signin.upTitle") : t("signin.title")}</h1>
+        <label htmlFor="name">{t("signin.name")}</label>
+        <Input
+          id="name"
+          size="large"
+          autoComplete="username"
+          autoCapitalize="none"
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+          required
+          autoFocus
+        />
+        <label htmlFor="password">{t("signin.password")}</label>
+        <Input.Password
+          id="password"
+          size="large"
+          autoComplete={fresh ? "new-password" : "current-password"}
+          value={password}
+          onChange={(event) => setPassword(event.target.value)}
+          required
+        />
+        {fresh && <p className="soft">{t("signin.passwordHint")}</p>}
+        {words && (
+          <p className="problem" role="alert">
+            {words}
+          </p>
+        )}
+        <Button type="primary" htmlType="submit" size="large" loading={enter.isPending} block>
+          {fresh ? t("signin.goUp") : t("signin.go")}
+        </Button>
+        <Button
+          type="link"
+          onClick={() => {
+            setFresh(!fresh);
+            enter.reset();
+          }}
+        >
+          {fresh ? t("signin.toIn") : t("signin.toUp")}
+        </Button>
+      </form>
+    </main>
+  );
+}
