@@ -19,7 +19,3 @@ class ChangedElsewhere(MapleStepError):
 
 class StillInUse(MapleStepError):
     """This is used by a routine and cannot be deleted yet."""
-
-
-class NotAllowed(MapleStepError):
-    """You are not allowed to do this."""

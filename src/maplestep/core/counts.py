@@ -71,7 +71,8 @@ def position(number: int, sub: str = "", feel: Feel = Feel.STRAIGHT) -> Fraction
     offsets = _OFFSETS[feel]
     if sub not in offsets:
         raise CountError(
-            f"“{sub}” is not counted in a {feel.value} rhythm; use {', '.join(filter(None, offsets))}.",
+            f"“{sub}” is not counted in a {feel.value} rhythm; "
+            f"use {', '.join(filter(None, offsets))}.",
             text=sub,
         )
     return number - 1 + offsets[sub]
@@ -89,7 +90,7 @@ def label(at: Fraction, feel: Feel = Feel.STRAIGHT, *, wrap: int | None = None) 
     whole = at.__floor__()
     rest = at - whole
     names = _NAMES[feel]
-    sub = names[rest] if rest in names else f"+{rest}"
+    sub = names.get(rest, f"+{rest}")
     if whole < 0:
         return sub
     return f"{whole % wrap + 1 if wrap else whole + 1}{sub}"

@@ -1,4 +1,4 @@
-"""What a finding is. Its words are made in :mod:`maplestep.core.findings.words` from its code and facts."""
+"""What a finding is. :mod:`maplestep.core.findings.words` makes its sentences."""
 
 from __future__ import annotations
 

@@ -143,9 +143,7 @@ class Song:
     def __post_init__(self) -> None:
         TempoMap.steady(self.bpm, self.first_beat_seconds)
         if self.count_unit not in (6, 8):
-            raise SongError(
-                "Counts go by in eights, or in sixes for a waltz.", field="count_unit"
-            )
+            raise SongError("Counts go by in eights, or in sixes for a waltz.", field="count_unit")
         if not Fraction(1, 4) <= self.beats_per_count <= 4:
             raise SongError(
                 "A count lasts between a quarter beat and four beats.", field="beats_per_count"

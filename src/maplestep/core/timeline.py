@@ -225,6 +225,7 @@ class _Layer:
         full: Fraction,
         cut: Cut,
         event: Event | None,
+        *,
         kind: PassKind = PassKind.WALL,
     ) -> Pass:
         start, facing, weight = self._at, self._facing, self._weight

@@ -11,6 +11,7 @@ from collections.abc import Callable, Sequence
 from decimal import Decimal
 from difflib import get_close_matches
 from fractions import Fraction
+from functools import partial
 from typing import Annotated, Any, Final, Literal, TypeVar
 
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
@@ -112,10 +113,13 @@ def song_of(form: SongForm) -> Song:
         first_beat_seconds=form.first_beat_seconds,
         beats_per_count=Fraction(form.beats_per_count),
         count_unit=form.count_unit,
-        phrases=tuple(
-            Phrase(kind=p.kind, counts=p.counts, name=p.name, cue=p.cue) for p in form.phrases
-        ),
+        phrases=tuple(phrase_of(phrase) for phrase in form.phrases),
     )
+
+
+def phrase_of(form: PhraseForm) -> Phrase:
+    """The core's phrase. Raises SongError."""
+    return Phrase(kind=form.kind, counts=form.counts, name=form.name, cue=form.cue)
 
 
 def song_form(song: Song) -> SongForm:
@@ -218,14 +222,10 @@ def _build(text: str, form: RoutineForm) -> tuple[Routine, Reading]:
     reading = _placed(text, ["sheet"], lambda: read_sheet(form.sheet))
     seen: set[str] = set()
     for index, phrase in enumerate(form.song.phrases):
-        _placed(
-            text,
-            ["song", "phrases", index, "counts"],
-            lambda p=phrase: Phrase(kind=p.kind, counts=p.counts, name=p.name),
-        )
-    _placed(text, ["song"], lambda: song_of(form.song))
+        _placed(text, ["song", "phrases", index], partial(phrase_of, phrase))
+    _placed(text, ["song"], partial(song_of, form.song))
     for index, event in enumerate(form.events):
-        _placed(text, ["events", index], lambda e=event: event_of(e))
+        _placed(text, ["events", index], partial(event_of, event))
         if event.id in seen:
             raise _at(text, ["events", index, "id"], f"Two events are called “{event.id}”.")
         seen.add(event.id)
@@ -247,7 +247,9 @@ def _placed(text: str, path: list[str | int], build: Callable[[], T]) -> T:
 
 def _at(text: str, path: Sequence[str | int], message: str) -> FileError:
     line, column = locate(text, path)
-    where = ".".join(str(step + 1 if isinstance(step, int) else step) for step in path if step != "")
+    where = ".".join(
+        str(step + 1 if isinstance(step, int) else step) for step in path if step != ""
+    )
     return FileError(message, line=line, column=column, where=where)
 
 

@@ -24,7 +24,5 @@ def decode_text(raw: bytes) -> str:
         ) from error
     if "\x00" in text:
         at = text.index("\x00")
-        raise FileError(
-            "This is no text file.", line=text.count("\n", 0, at) + 1, column=1
-        )
+        raise FileError("This is no text file.", line=text.count("\n", 0, at) + 1, column=1)
     return text.replace("\r\n", "\n").replace("\r", "\n")

@@ -23,7 +23,7 @@ from ..core.findings.words import advice, fix_words, message
 from ..core.sheet.model import Part, Section
 from ..core.sheet.read import Reading
 from ..core.song import PlacedPhrase
-from ..core.timeline import Pass, PassKind, Timeline
+from ..core.timeline import Pass, Timeline
 from ..core.turns import FULL, amount_words, clock, turn_words, walls_in_dance
 
 

@@ -67,6 +67,7 @@ AXES_COOLOFF_TIME = 1 / 6
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_RESET_ON_SUCCESS = True
 AXES_VERBOSE = False
+AXES_LOCKOUT_CALLABLE = "maplestep.apps.accounts.lockout.locked_out"
 
 ROOT_URLCONF = "maplestep.server.urls"
 WSGI_APPLICATION = "maplestep.server.wsgi.application"

@@ -48,7 +48,7 @@ export default function RoutinePage() {
         title={
           data && (
             <>
-              {data.title} <i>{t("to")}</i> {data.timeline.song_title}
+              {data.timeline.title} <i>{t("to")}</i> {data.timeline.song_title}
             </>
           )
         }

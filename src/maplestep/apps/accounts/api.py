@@ -32,7 +32,7 @@ class SessionForm(Schema):
 
 
 class WrongCredentials(MapleStepError):
-    """Name and password do not match. After five tries wait ten minutes."""
+    """Name and password do not match."""
 
 
 @router.get("/session", response=SessionForm, auth=None)

@@ -5,7 +5,7 @@ from __future__ import annotations
 import uuid
 
 from django.http import HttpRequest, HttpResponse
-from ninja import File, Router, Schema
+from ninja import File, Router, Schema, Status
 from ninja.files import UploadedFile
 
 from ...core.sheet.read import read_sheet
@@ -85,10 +85,10 @@ def save(request: HttpRequest, pk: uuid.UUID, change: DanceIn) -> DanceOut:
 
 
 @router.delete("/{uuid:pk}", response={204: None, 404: ErrorForm, 409: ErrorForm})
-def delete(request: HttpRequest, pk: uuid.UUID) -> tuple[int, None]:
+def delete(request: HttpRequest, pk: uuid.UUID) -> Status[None]:
     """Take a dance off the shelf."""
     delete_dance(user_of(request), pk)
-    return 204, None
+    return Status(204, None)
 
 
 @router.get("/{uuid:pk}/sheet.txt", include_in_schema=False)

@@ -9,7 +9,7 @@ from fractions import Fraction
 from typing import Annotated, Literal
 
 from django.http import HttpRequest, HttpResponse
-from ninja import File, Router, Schema
+from ninja import File, Router, Schema, Status
 from ninja.files import UploadedFile
 from pydantic import Field
 
@@ -29,7 +29,11 @@ router = Router(tags=["routines"])
 
 
 class RoutineOut(Schema):
-    """A stored routine and its whole timeline with findings."""
+    """A stored routine and its whole timeline with findings.
+
+    ``title`` is empty while the routine is called like its dance; ``timeline.title`` is
+    what to show.
+    """
 
     id: uuid.UUID
     version: int
@@ -145,7 +149,7 @@ def shelf(request: HttpRequest) -> Shelf:
 def _shelf_routine(routine: Routine) -> ShelfRoutine:
     return ShelfRoutine(
         id=routine.id,
-        title=routine.title,
+        title=str(routine),
         song_id=routine.song_id,
         dance_id=routine.dance_id,
         song_title=routine.song.title,
@@ -158,13 +162,14 @@ def _shelf_routine(routine: Routine) -> ShelfRoutine:
 def create(request: HttpRequest, form: RoutineNew) -> RoutineOut:
     """Put a dance to a song."""
     user = user_of(request)
-    song = form.song
-    if isinstance(song, SongNew):
-        song = NewSong(
-            title=song.title, bpm=Fraction(song.bpm), length_seconds=song.length_seconds
-        )
-    routine = create_routine(user, song, form.dance or form.sheet)
+    routine = create_routine(user, _put_to(form.song), form.dance or form.sheet)
     return routine_out(get_routine(user, routine.id))
+
+
+def _put_to(song: uuid.UUID | SongNew) -> uuid.UUID | NewSong:
+    if isinstance(song, uuid.UUID):
+        return song
+    return NewSong(title=song.title, bpm=Fraction(song.bpm), length_seconds=song.length_seconds)
 
 
 @router.post("/routines/file", response={200: RoutineOut, 422: ErrorForm})
@@ -199,10 +204,10 @@ def save(request: HttpRequest, pk: uuid.UUID, change: RoutineIn) -> RoutineOut:
 
 
 @router.delete("/routines/{uuid:pk}", response={204: None, 404: ErrorForm})
-def delete(request: HttpRequest, pk: uuid.UUID) -> tuple[int, None]:
+def delete(request: HttpRequest, pk: uuid.UUID) -> Status[None]:
     """Take a routine off the shelf."""
     delete_routine(user_of(request), pk)
-    return 204, None
+    return Status(204, None)
 
 
 @router.get("/routines/{uuid:pk}/routine.json", include_in_schema=False)

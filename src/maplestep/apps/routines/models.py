@@ -14,11 +14,12 @@ from ..songs.models import Song
 class Routine(Owned):
     """A dance put to a song.
 
-    ``start`` is the song count on which wall 1 begins (null: after the intro).
-    ``summary`` is the shelf's line, worked out for the versions in ``summary_of``.
+    ``title`` is empty as long as the routine is called like its dance. ``start`` is the
+    song count on which wall 1 begins (null: after the intro). ``summary`` is the shelf's
+    line, worked out for the versions in ``summary_of``.
     """
 
-    title = models.CharField(max_length=120)
+    title = models.CharField(max_length=120, blank=True)
     song = models.ForeignKey(Song, on_delete=models.PROTECT)
     dance = models.ForeignKey(Dance, on_delete=models.PROTECT)
     start = models.PositiveIntegerField(null=True, blank=True)
@@ -29,7 +30,7 @@ class Routine(Owned):
         ordering = ("-changed_at",)
 
     def __str__(self) -> str:
-        return self.title
+        return self.title or self.dance.title
 
 
 class RoutineEvent(models.Model):

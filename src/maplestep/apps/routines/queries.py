@@ -8,9 +8,9 @@ from typing import TypedDict
 
 from django.db.models import QuerySet
 
+from ...core.finding import Severity
 from ...core.findings.phrases_missed import danced_phrases, phrase_hits
 from ...core.findings.registry import fit_findings, sheet_findings
-from ...core.finding import Severity
 from ...core.routine import EventKind
 from ...core.sheet.read import read_sheet
 from ...core.timeline import lay_out
@@ -63,7 +63,7 @@ def event_forms(routine: Routine) -> list[EventForm]:
 def routine_form(routine: Routine) -> RoutineForm:
     """A stored routine as the open file."""
     return RoutineForm(
-        title=routine.title,
+        title=str(routine),
         song=stored_song_form(routine.song),
         sheet=routine.dance.sheet,
         start=routine.start,
@@ -75,7 +75,7 @@ def timeline_of(routine: Routine) -> TimelineView:
     """The routine laid out, with everything found."""
     reading = read_sheet(routine.dance.sheet)
     core = routine_of(routine_form(routine), reading)
-    return timeline_view(lay_out(core), reading, title=routine.title)
+    return timeline_view(lay_out(core), reading, title=str(routine))
 
 
 def shelf_routines(user: User) -> list[Routine]:

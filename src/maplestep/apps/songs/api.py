@@ -5,7 +5,7 @@ from __future__ import annotations
 import uuid
 
 from django.http import HttpRequest
-from ninja import Router, Schema
+from ninja import Router, Schema, Status
 
 from ...formats.routine_file import SongForm, song_of
 from ..http import ErrorForm, user_of
@@ -69,7 +69,7 @@ def save(request: HttpRequest, pk: uuid.UUID, change: SongIn) -> SongOut:
 
 
 @router.delete("/{uuid:pk}", response={204: None, 404: ErrorForm, 409: ErrorForm})
-def delete(request: HttpRequest, pk: uuid.UUID) -> tuple[int, None]:
+def delete(request: HttpRequest, pk: uuid.UUID) -> Status[None]:
     """Take a song off the shelf."""
     delete_song(user_of(request), pk)
-    return 204, None
+    return Status(204, None)

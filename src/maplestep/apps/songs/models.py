@@ -38,13 +38,13 @@ class Phrase(models.Model):
 
     song = models.ForeignKey(Song, on_delete=models.CASCADE, related_name="phrases")
     order = models.PositiveSmallIntegerField()
-    kind = models.CharField(max_length=20, choices=[(kind.value, kind.value) for kind in PhraseKind])
+    kind = models.CharField(
+        max_length=20, choices=[(kind.value, kind.value) for kind in PhraseKind]
+    )
     counts = models.PositiveIntegerField()
     name = models.CharField(max_length=120, blank=True)
     cue = models.CharField(max_length=200, blank=True)
 
     class Meta:
         ordering = ("order",)
-        constraints = (
-            models.UniqueConstraint(fields=("song", "order"), name="phrase_order_once"),
-        )
+        constraints = (models.UniqueConstraint(fields=("song", "order"), name="phrase_order_once"),)

@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from ..finding import EventEdit, Finding, Place, Severity
-from ..timeline import Pass, PassKind, Timeline
+from ..routine import Event
+from ..timeline import Pass, Timeline
 from ..turns import clock
 from .event_words import event_name
 
@@ -19,17 +20,13 @@ def check(timeline: Timeline) -> Iterator[Finding]:
     """
     for passed in timeline.walls:
         event = passed.event
-        if event is None or event.claims_facing in (None, passed.end_facing):
-            continue
-        yield _differs(timeline, passed)
+        claim = event.claims_facing if event else None
+        if event is not None and claim is not None and claim != passed.end_facing:
+            yield _differs(timeline, passed, event, claim)
 
 
-def _differs(timeline: Timeline, passed: Pass) -> Finding:
-    assert passed.kind is PassKind.WALL
-    assert passed.event is not None
-    assert passed.event.claims_facing is not None
-    event = passed.event
-    by_start = event.claims_facing == passed.start_facing
+def _differs(timeline: Timeline, passed: Pass, event: Event, claim: int) -> Finding:
+    by_start = claim == passed.start_facing
     return Finding(
         code="fit.claimed-facing-is-start" if by_start else "fit.claimed-facing",
         severity=Severity.DOUBTFUL if by_start else Severity.WRONG,
@@ -42,11 +39,11 @@ def _differs(timeline: Timeline, passed: Pass) -> Finding:
         facts={
             "event": event_name(timeline.routine, event),
             "wall": str(passed.wall),
-            "claimed": clock(event.claims_facing),
+            "claimed": clock(claim),
             "facing": clock(passed.end_facing),
             "start": clock(passed.start_facing),
         },
-        expected=clock(event.claims_facing),
+        expected=clock(claim),
         found=clock(passed.end_facing),
         fix=EventEdit(event=event.id, walls=event.walls, claims_facing=passed.end_facing),
     )

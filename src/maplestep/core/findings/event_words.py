@@ -6,7 +6,7 @@ from ..routine import Event, EventKind, Routine
 
 
 def event_name(routine: Routine, event: Event) -> str:
-    """"Restart after 24", "Tag +4": the same words as on the wall stack."""
+    """ "Restart after 24", "Tag +4": the same words as on the wall stack."""
     after = f" after {event.after.words}" if event.after else ""
     tag = f"Tag +{routine.tag_length(event)}" if event.has_tag else ""
     match event.kind:

@@ -136,7 +136,10 @@ ENGLISH: Final[dict[str, tuple[str, str]]] = {
         "{phrase} begins on count {count} of wall {wall}.",
         "The next wall starts {late} counts late. Restart wall {wall} after {early}, if it suits.",
     ),
-    "fit.phrase-missed-last": ("{phrase} begins on count {count} of wall {wall}.", "It is the last wall."),
+    "fit.phrase-missed-last": (
+        "{phrase} begins on count {count} of wall {wall}.",
+        "It is the last wall.",
+    ),
     "fit.phrase-missed-in-tag": (
         "{phrase} begins in the tag after wall {wall}.",
         "The next wall starts {late} counts late. Shorten the tag.",

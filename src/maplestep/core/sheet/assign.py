@@ -17,7 +17,7 @@ def share_landings(uses: Sequence[FigureUse], landings: int) -> tuple[int, ...] 
 
     Complexity: O(figures x landings) through memoisation.
     """
-    lengths = [_choices(use, landings) for use in uses]
+    lengths = [_choices(use, landings, alone=len(uses) == 1) for use in uses]
 
     @cache
     def fit(index: int, left: int) -> tuple[int, ...] | None:
@@ -36,7 +36,9 @@ def share_landings(uses: Sequence[FigureUse], landings: int) -> tuple[int, ...] 
     return shares
 
 
-def _choices(use: FigureUse, landings: int) -> tuple[int, ...]:
-    if not use.figure.repeats:
+def _choices(use: FigureUse, landings: int, *, alone: bool) -> tuple[int, ...]:
+    """ "Walk R, L" is two walks and no more; "walk R" alone goes on for its counts."""
+    named_step = use.foot is not None and use.lengths() == (1,)
+    if not use.figure.repeats or (named_step and not alone):
         return use.lengths()
     return (*use.lengths(), *(n for n in range(1, landings + 1) if n not in use.lengths()))

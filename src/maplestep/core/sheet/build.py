@@ -12,10 +12,10 @@ from ..counts import CountList, Feel, label, parse_counts
 from ..errors import CountError
 from ..feet import Foot, is_free
 from ..figures.expand import FigureUse, expand
-from . import found
 from ..finding import Finding
 from ..moves import Move, Span
 from ..turns import parse_clock
+from . import found
 from .assign import share_landings
 from .clauses import Unknown, read_clauses
 from .lines import Remark, SectionHeading, StepLine
@@ -260,9 +260,7 @@ def _is_clock(text: str) -> bool:
     return True
 
 
-def _share(
-    uses: list[FigureUse], landings: int
-) -> tuple[list[FigureUse], tuple[int, ...] | None]:
+def _share(uses: list[FigureUse], landings: int) -> tuple[list[FigureUse], tuple[int, ...] | None]:
     """Landings for each figure; "turn ¼ R, step L back" on one count is one move."""
     shares = share_landings(uses, landings)
     if shares is not None:

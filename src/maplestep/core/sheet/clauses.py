@@ -135,9 +135,7 @@ def _figure_hits(words: tuple[Word, ...]) -> list[_Hit]:
     strong = [hit for hit in found if not _is_weak(words, hit)]
     if not strong:
         return found
-    kept = [
-        hit for hit in found if not _is_weak(words, hit) or _stands_alone(hit, strong, found)
-    ]
+    kept = [hit for hit in found if not _is_weak(words, hit) or _stands_alone(hit, strong, found)]
     return [hit for hit in kept if not _is_aside(hit, kept)]
 
 
@@ -150,7 +148,7 @@ def _name_at(words: tuple[Word, ...], index: int) -> _Hit | None:
 
 
 def _singular(word: str) -> str:
-    """"steps", "shuffles": dancers write both; "cross" and "across" are no plurals."""
+    """ "steps", "shuffles": dancers write both; "cross" and "across" are no plurals."""
     if word.endswith("s") and not word.endswith("ss") and (word[:-1],) in BY_NAME:
         return word[:-1]
     return {"fwd": "forward", "bk": "back", "tog": "together"}.get(word, word)
@@ -161,7 +159,7 @@ def _is_weak(words: Sequence[Word], hit: _Hit) -> bool:
 
 
 def _stands_alone(hit: _Hit, strong: list[_Hit], found: list[_Hit]) -> bool:
-    """"side touch" is two moves, "side mambo" and "touch side" are one figure."""
+    """ "side touch" is two moves, "side mambo" and "touch side" are one figure."""
     after = next((other for other in strong if other.first >= hit.last), None)
     before = [other for other in found if other.last <= hit.first]
     if not before:
@@ -171,7 +169,7 @@ def _stands_alone(hit: _Hit, strong: list[_Hit], found: list[_Hit]) -> bool:
 
 
 def _is_aside(hit: _Hit, kept: list[_Hit]) -> bool:
-    """"touch R heel", "rolling vine with a full turn": part of the figure named before."""
+    """ "touch R heel", "rolling vine with a full turn": part of the figure named before."""
     return hit.figure.name in {"heel", "toe", "ball", "full turn"} and kept[0] is not hit
 
 
@@ -223,14 +221,16 @@ def _without_name(
     text = " ".join(word.text for word in words)
     close = get_close_matches(text, sorted(" ".join(key) for key in BY_NAME), n=3, cutoff=0.6)
     if not close:
-        near = [w for word in words for w in get_close_matches(word.text, _FIGURE_WORDS, n=1, cutoff=0.7)]
+        near = [
+            w
+            for word in words
+            for w in get_close_matches(word.text, _FIGURE_WORDS, n=1, cutoff=0.7)
+        ]
         close = list(_names_with(near))
     return Unknown(text=text, span=span, nearest=tuple(close))
 
 
-def _use(
-    figure: Figure, words: Sequence[Word], name: range, span: Span
-) -> Iterator[FigureUse]:
+def _use(figure: Figure, words: Sequence[Word], name: range, span: Span) -> Iterator[FigureUse]:
     """The figure with the feet, direction, turn and repeats said around its name."""
     turn, turn_to, used = _turn(words)
     end_weight, weight_used = _end_weight(words)
@@ -282,7 +282,7 @@ def _turn(words: Sequence[Word]) -> tuple[int | None, Foot | None, set[int]]:
 
 
 def _end_weight(words: Sequence[Word]) -> tuple[Foot | None, set[int]]:
-    """"weight R", "weight on left", "weight ends on right"."""
+    """ "weight R", "weight on left", "weight ends on right"."""
     for index, word in enumerate(words):
         if word.text != "weight":
             continue

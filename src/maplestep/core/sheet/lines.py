@@ -79,7 +79,8 @@ _PIECES: Final = (
     ("intro", re.compile(r"(?<![\w/])(\d{1,4})[\s-]*counts?\s+intro\b", re.IGNORECASE)),
 )
 _KEYED: Final = re.compile(
-    r"^\s*(title|dance|name|counts?|walls?|level|intro|start weight|weight|rhythm|feel)\s*[:=]\s*(.+?)\s*$",
+    r"^\s*(title|dance|name|counts?|walls?|level|intro|start weight|weight|rhythm|feel)"
+    r"\s*[:=]\s*(.+?)\s*$",
     re.IGNORECASE,
 )
 _KEYS: Final = {
@@ -99,9 +100,12 @@ _RANGE_HEADING: Final = re.compile(
     re.IGNORECASE,
 )
 _RANGE_IN: Final = re.compile(r"[\[(]?(?:counts?\s+)?\b(\d{1,4})\s*[-–—]\s*(\d{1,4})\b[\])]?", re.I)
-_PART: Final = re.compile(r"^\s*[#*_\s]*part\s+([A-Za-z]['’]?)(?![\w])\s*(.*?)[*_\s]*$", re.IGNORECASE)
+_PART: Final = re.compile(
+    r"^\s*[#*_\s]*part\s+([A-Za-z]['’]?)(?![\w])\s*(.*?)[*_\s]*$", re.IGNORECASE
+)
 _BLOCK: Final = re.compile(
-    r"^\s*[#*_\s]*(tag|bridge|ending)(?:\s+(\d{1,2}|[A-Z]))?\s*[*_]*\s*($|[:(\[–—-].*)$", re.IGNORECASE
+    r"^\s*[#*_\s]*(tag|bridge|ending)(?:\s+(\d{1,2}|[A-Z]))?\s*[*_]*\s*($|[:(\[–—-].*)$",
+    re.IGNORECASE,
 )
 _COUNTS_IN: Final = re.compile(r"(\d{1,4})[\s-]*counts?\b", re.IGNORECASE)
 

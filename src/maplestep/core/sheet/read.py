@@ -41,8 +41,9 @@ def read_sheet(text: str) -> Reading:
     lines = text.count("\n") + 1
     if lines > MAX_LINES or len(text) > MAX_CHARACTERS:
         raise FileError(
-            f"This text has {lines:,} lines and {len(text):,} characters. A step sheet may have "
-            f"{MAX_LINES:,} lines and {MAX_CHARACTERS:,} characters; take out what is no step sheet.",
+            f"This text has {lines:,} lines and {len(text):,} characters. A step sheet may "
+            f"have {MAX_LINES:,} lines and {MAX_CHARACTERS:,} characters; "
+            "take out what is no step sheet.",
             line=min(lines, MAX_LINES + 1),
         )
     return _Reader().read(read_lines(_plain(text)))
@@ -52,7 +53,9 @@ def _plain(text: str) -> str:
     """Odd spaces and full-width signs made ordinary, every offset kept."""
     spaced = text.translate(_SAME_LENGTH)
     return "".join(
-        norm if "\uff00" <= char <= "\uffef" and len(norm := unicodedata.normalize("NFKC", char)) == 1 else char
+        norm
+        if "\uff00" <= char <= "\uffef" and len(norm := unicodedata.normalize("NFKC", char)) == 1
+        else char
         for char in spaced
     )
 
@@ -103,7 +106,12 @@ class _Reader:
         start = self._start_weight if kind is PartKind.PART else None
         claimed = Claim(value=counts, span=span) if counts else None
         self._builder = PartBuilder(
-            kind=kind, name=self._free_name(name), feel=self._feel, start=start, claimed=claimed, span=span
+            kind=kind,
+            name=self._free_name(name),
+            feel=self._feel,
+            start=start,
+            claimed=claimed,
+            span=span,
         )
 
     def _free_name(self, name: str) -> str:
@@ -154,5 +162,3 @@ class _Reader:
         return Claim(
             value=int(digits), span=replace(fact.span, start=start, end=start + len(digits))
         )
-
-

@@ -67,9 +67,56 @@ DIRECTION_WORDS: Final = {
 }
 DIAGONAL: Final = frozenset({"diagonal", "diagonally", "diag", "corner"})
 FILLER: Final = frozenset(
-    "a an the to on of at by with and then your foot feet turn turning turns making make over "
-    "both step steps into in it same place direction onto while as you toward towards weight "
-    "ending end ends facing face next ball toe heel knee hip hips".split()
+    [
+        "a",
+        "an",
+        "the",
+        "to",
+        "on",
+        "of",
+        "at",
+        "by",
+        "with",
+        "and",
+        "then",
+        "your",
+        "foot",
+        "feet",
+        "turn",
+        "turning",
+        "turns",
+        "making",
+        "make",
+        "over",
+        "both",
+        "step",
+        "steps",
+        "into",
+        "in",
+        "it",
+        "same",
+        "place",
+        "direction",
+        "onto",
+        "while",
+        "as",
+        "you",
+        "toward",
+        "towards",
+        "weight",
+        "ending",
+        "end",
+        "ends",
+        "facing",
+        "face",
+        "next",
+        "ball",
+        "toe",
+        "heel",
+        "knee",
+        "hip",
+        "hips",
+    ]
 )
 REPEAT: Final = re.compile(r"^[x×](\d{1,2})$")
 

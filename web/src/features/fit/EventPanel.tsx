@@ -1,6 +1,6 @@
 // What happens on the cursor's wall: add, change, take off.
 import { Button, Input, InputNumber, Select } from "antd";
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 import { useTranslation } from "react-i18next";
 
 import type { EventForm, Timeline } from "../../api/client";
@@ -13,9 +13,11 @@ interface Props {
   events: Events;
   cursor: Cursor;
   onChange: (events: Events, field?: string) => void;
+  /** Undo and the like, at the end of the first line. */
+  tools: ReactNode;
 }
 
-export function EventPanel({ timeline, events, cursor, onChange }: Props) {
+export function EventPanel({ timeline, events, cursor, onChange, tools }: Props) {
   const { t } = useTranslation();
   const here = events.filter((event) => event.walls.includes(cursor.wall));
   const stops = here.some((event) => event.kind !== "tag");
@@ -23,14 +25,17 @@ export function EventPanel({ timeline, events, cursor, onChange }: Props) {
     <section className="card here" aria-label={t("fit.event")}>
       <div className="add">
         <h2>{t("fit.at", { wall: cursor.wall, count: cursor.after })}</h2>
-        <Button onClick={() => onChange(addRestart(events, cursor.wall, cursor.after))}>
-          {t("fit.restart", { count: cursor.after })} <span className="key">R</span>
-        </Button>
+        {!here.some((event) => event.after === String(cursor.after)) && (
+          <Button onClick={() => onChange(addRestart(events, cursor.wall, cursor.after))}>
+            {t("fit.restart", { count: cursor.after })} <span className="key">R</span>
+          </Button>
+        )}
         {!stops && (
           <Button onClick={() => onChange(addTag(events, cursor.wall, timeline.tags))}>
             {t("fit.addTag")} <span className="key">G</span>
           </Button>
         )}
+        <span className="tools">{tools}</span>
       </div>
       {here.map((event) => (
         <EventFields

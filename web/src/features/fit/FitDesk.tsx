@@ -1,5 +1,5 @@
 // Fit: the dance on the song. Every change is stored at once, and the answer is redrawn.
-import { Button } from "antd";
+import { Button, InputNumber } from "antd";
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
 import { Link, useNavigate } from "react-router";
@@ -126,10 +126,30 @@ export default function FitDesk({ routine, onStored }: Props) {
       <div className="desk">
         <div>
           <WallStack timeline={timeline} cursor={cursor} onCursor={setAt} onMove={moveTo} />
-          <EventPanel timeline={timeline} events={events} cursor={cursor} onChange={setEvents} />
+          <EventPanel
+            timeline={timeline}
+            events={events}
+            cursor={cursor}
+            onChange={setEvents}
+            tools={
+              <>
+                <SavedNote saved={saved} />
+                <Button onClick={saved.undo} disabled={!saved.state.past.length}>
+                  {t("fit.undo")}
+                </Button>
+                <Button onClick={saved.redo} disabled={!saved.state.future.length}>
+                  {t("fit.redo")}
+                </Button>
+                <a href={`/api/routines/${routine.id}/routine.json`}>{t("fit.export")}</a>
+              </>
+            }
+          />
         </div>
         <aside>
-          <Sits timeline={timeline} />
+          <Sits
+            timeline={timeline}
+            onStart={(start) => saved.edit({ ...saved.draft, start }, "start")}
+          />
           <section className="card" aria-label={t("fit.toSettle")}>
             <h2>{t("fit.toSettle")}</h2>
             <Findings
@@ -140,16 +160,6 @@ export default function FitDesk({ routine, onStored }: Props) {
               onFix={apply}
             />
           </section>
-          <div className="foot">
-            <Button onClick={saved.undo} disabled={!saved.state.past.length}>
-              {t("fit.undo")}
-            </Button>
-            <Button onClick={saved.redo} disabled={!saved.state.future.length}>
-              {t("fit.redo")}
-            </Button>
-            <SavedNote saved={saved} />
-            <a href={`/api/routines/${routine.id}/routine.json`}>{t("fit.export")}</a>
-          </div>
         </aside>
       </div>
     </main>
@@ -168,7 +178,12 @@ function firstCursor(timeline: Timeline): Cursor {
   return { wall: 1, after: timeline.count_unit };
 }
 
-function Sits({ timeline }: { timeline: Timeline }) {
+interface SitsProps {
+  timeline: Timeline;
+  onStart: (count: number) => void;
+}
+
+function Sits({ timeline, onStart }: SitsProps) {
   const { t } = useTranslation();
   const { end } = timeline;
   return (
@@ -195,6 +210,18 @@ function Sits({ timeline }: { timeline: Timeline }) {
           </span>
         </p>
       )}
+      <label className="begins">
+        {t("fit.start")}{" "}
+        <InputNumber
+          size="small"
+          value={timeline.start}
+          min={0}
+          precision={0}
+          controls={false}
+          onChange={(count) => count !== null && onStart(count)}
+        />{" "}
+        {t("fit.counts")}
+      </label>
     </section>
   );
 }

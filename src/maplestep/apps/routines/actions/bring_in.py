@@ -23,8 +23,9 @@ def store_routine(user: User, form: RoutineForm) -> Routine:
     """Store a routine that has been checked."""
     song = create_song(user, form.song)
     dance = create_dance(user, form.sheet)
+    title = "" if form.title == dance.title else form.title
     routine = Routine.objects.create(
-        owner=user, song=song, dance=dance, title=form.title or dance.title, start=form.start
+        owner=user, song=song, dance=dance, title=title, start=form.start
     )
     write_events(routine, form.events)
     return routine

@@ -38,7 +38,7 @@ def create_routine(user: User, song: uuid.UUID | NewSong, dance: uuid.UUID | str
     """
     put_to = _song(user, song)
     danced = _dance(user, dance)
-    return Routine.objects.create(owner=user, song=put_to, dance=danced, title=danced.title)
+    return Routine.objects.create(owner=user, song=put_to, dance=danced)
 
 
 def _song(user: User, song: uuid.UUID | NewSong) -> Song:

@@ -30,7 +30,7 @@ def save_routine(
     routine = lock(Routine, user, pk, version)
     if start is not None and start >= song_of(stored_song_form(routine.song)).length:
         raise RoutineError("The dance has to start before the song ends.", field="start")
-    routine.title = title.strip() or routine.title
+    routine.title = title.strip()
     routine.start = start
     routine.save()
     write_events(routine, events)

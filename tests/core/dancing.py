@@ -1,0 +1,78 @@
+"""Short ways to write dances, songs and routines in tests."""
+
+from fractions import Fraction
+
+from maplestep.core.counts import parse_cut
+from maplestep.core.routine import Event, EventKind, Routine
+from maplestep.core.sheet.model import Part
+from maplestep.core.sheet.read import Reading, read_sheet
+from maplestep.core.song import Phrase, PhraseKind, Song
+from maplestep.core.timeline import Timeline, lay_out
+from maplestep.core.turns import clock
+
+
+def part_of(*lines: str) -> Part:
+    """The one part of a sheet without a head."""
+    part = read_sheet("\n".join(lines)).sheet.wall
+    assert part is not None
+    return part
+
+
+def steps(part: Part) -> list[str]:
+    """Each move as "R fwd", weightless in brackets, a turn in eighths behind it."""
+    found = []
+    for move in part.moves:
+        foot = move.foot.value if move.foot else "-"
+        verb = "" if move.verb == "step" else f"{move.verb} "
+        words = f"{foot} {verb}{move.direction}".strip()
+        words = words if move.weight else f"[{words}]"
+        found.append(f"{words} {move.turn:+d}" if move.turn else words)
+    return found
+
+
+def codes(reading: Reading) -> list[str]:
+    return [finding.code for finding in reading.findings]
+
+
+def song(text: str, *, bpm: int = 120, unit: int = 8) -> Song:
+    """A song from "intro 16, verse 32"."""
+    phrases = tuple(
+        Phrase(kind=PhraseKind(kind), counts=int(counts))
+        for kind, counts in (piece.split() for piece in text.split(","))
+    )
+    return Song(title="Test", bpm=Fraction(bpm), phrases=phrases, count_unit=unit)
+
+
+def restart(wall: int, after: str, **more: object) -> Event:
+    return Event(
+        id=f"r{wall}", kind=EventKind.RESTART, walls=(wall,), after=parse_cut(after), **more
+    )  # type: ignore[arg-type]
+
+
+def tag(*walls: int, counts: int | None = None, name: str = "", facing: int | None = None) -> Event:
+    return Event(
+        id=f"t{walls[0]}",
+        kind=EventKind.TAG,
+        walls=walls,
+        counts=counts,
+        tag=name,
+        claims_facing=facing,
+    )
+
+
+def timeline(sheet: str, put_to: Song, *events: Event, start: int | None = None) -> Timeline:
+    read = read_sheet(sheet).sheet
+    begin = None if start is None else Fraction(start)
+    return lay_out(Routine(song=put_to, sheet=read, events=events, start=begin))
+
+
+def walk(line: Timeline) -> list[str]:
+    """The starting clock of every wall."""
+    return [clock(wall.start_facing) for wall in line.walls]
+
+
+# 32 counts, a quarter to the named side on count 31-32, right foot free at the end.
+def quarter_dance(side: str) -> str:
+    eights = "1-4 R rocking chair\n5-8 R rocking chair\n"
+    last = f"1-4 R rocking chair\n5-6 R rock forward, recover\n7-8 R side ¼ {side}, L together\n"
+    return "".join(f"Section {n}\n{eights}" for n in (1, 2, 3)) + "Section 4\n" + last
