@@ -147,32 +147,10 @@ def test_every_sentence_ends_and_keeps_its_temper(text: str, advised: str) -> No
         assert "!" not in sentence
 
 
-PIECES = st.sampled_from(
-    [
-        "1&2",
-        "1-4",
-        "7-8&",
-        "9-16",
-        "R",
-        "left",
-        "shuffle",
-        "¼",
-        "pivot",
-        "vine",
-        "Section 1",
-        "\n",
-        "Tag",
-        "Part B",
-        "[1-8]",
-        ",",
-        "(facing 9:00)",
-        "32 counts",
-        "&",
-        "x2",
-        "hold",
-        "weight R",
-    ]
-)
+COUNT_WORDS = ["1&2", "1-4", "7-8&", "9-16", "&", "32 counts", "x2"]
+STEP_WORDS = ["R", "left", "shuffle", "¼", "pivot", "vine", "hold", "weight R", ","]
+HEADINGS = ["Section 1", "Tag", "Part B", "[1-8]", "(facing 9:00)", "\n"]
+PIECES = st.sampled_from([*COUNT_WORDS, *STEP_WORDS, *HEADINGS])
 
 
 @settings(max_examples=150, deadline=None)

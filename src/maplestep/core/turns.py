@@ -64,6 +64,16 @@ def turn_words(eighths: int) -> str:
     return f"{amount_words(eighths)} {'right' if eighths > 0 else 'left'}"
 
 
+def net_turn_words(net: int) -> str:
+    """What a whole wall turns, as dancers name it: the short way round, a half without side.
+
+    >>> [net_turn_words(n) for n in (2, 6, -4, 8, -12)]
+    ['¼ right', '¼ left', '½', 'no turn', '½']
+    """
+    short = -to_front(net)
+    return amount_words(short) if abs(short) == FULL // 2 else turn_words(short)
+
+
 def to_front(facing: int) -> int:
     """Shortest signed turn, in eighths, from a facing to 12:00; in (-4, 4].
 

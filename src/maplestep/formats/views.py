@@ -24,7 +24,7 @@ from ..core.sheet.model import Part, Section
 from ..core.sheet.read import Reading
 from ..core.song import PlacedPhrase
 from ..core.timeline import Pass, Timeline
-from ..core.turns import FULL, amount_words, clock, turn_words, walls_in_dance
+from ..core.turns import FULL, amount_words, clock, net_turn_words, walls_in_dance
 
 
 class SheetFixView(BaseModel):
@@ -275,7 +275,7 @@ def sheet_view(reading: Reading) -> SheetView:
         level=sheet.claims.level,
         counts=float(sum(part.length for part in sheet.danced)),
         walls=walls_in_dance(single.net_turn) if single else None,
-        turn=turn_words(single.net_turn) if single else "",
+        turn=net_turn_words(single.net_turn) if single else "",
         parts=[_part_view(part) for part in sheet.parts],
         findings=[finding_view(finding) for finding in sheet_findings(reading)],
     )
@@ -296,7 +296,7 @@ def _part_view(part: Part) -> PartView:
         kind=part.kind.value,
         name=part.name,
         length=float(part.length),
-        turn=turn_words(part.net_turn),
+        turn=net_turn_words(part.net_turn),
         sections=sections,
         count_labels=count_labels(part),
     )
@@ -382,7 +382,7 @@ def timeline_view(timeline: Timeline, reading: Reading, *, title: str = "") -> T
         dance_title=sheet.title,
         dance_counts=float(wall.length) if wall else 0.0,
         dance_walls=walls_in_dance(single.net_turn) if single else None,
-        dance_turn=turn_words(wall.net_turn) if wall else "",
+        dance_turn=net_turn_words(wall.net_turn) if wall else "",
         tags=[part.name for part in sheet.parts if part.kind.value == "tag"],
         hits=len(hits),
         phrases_danced=len(danced),

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from ..finding import Finding, Place, Severity, SheetEdit
 from ..sheet.model import Sheet
-from ..turns import turn_words, walls_in_dance
+from ..turns import net_turn_words, walls_in_dance
 
 
 def check(sheet: Sheet) -> Iterator[Finding]:
@@ -22,7 +22,7 @@ def check(sheet: Sheet) -> Iterator[Finding]:
         code="sheet.walls",
         severity=Severity.WRONG,
         place=Place(span=claim.span),
-        facts={"claimed": str(claim.value), "walls": str(walls), "turn": turn_words(net)},
+        facts={"claimed": str(claim.value), "walls": str(walls), "turn": net_turn_words(net)},
         expected=str(claim.value),
         found=str(walls),
         fix=SheetEdit(start=claim.span.start, end=claim.span.end, text=str(walls)),

@@ -64,6 +64,7 @@ export function SheetEditor({ text, label, example, findings, onChange, onCursor
           EditorView.lineWrapping,
           EditorView.contentAttributes.of({
             "aria-label": first.current.label,
+            tabindex: "0",
             spellcheck: "false",
             autocapitalize: "off",
           }),

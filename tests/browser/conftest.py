@@ -1,0 +1,81 @@
+"""A real browser on a live server, with Debian's Chromium."""
+
+import os
+from collections.abc import Callable, Iterator
+from pathlib import Path
+from typing import Any
+
+import pytest
+from conftest import PASSWORD
+from playwright.sync_api import Browser, Page, sync_playwright
+
+os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
+ARGUMENTS = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
+AXE = Path(__file__).parents[2] / "web/node_modules/axe-core/axe.min.js"
+
+
+@pytest.fixture(scope="session")
+def chromium() -> Iterator[Browser]:
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=ARGUMENTS)
+        yield browser
+        browser.close()
+
+
+@pytest.fixture
+def open_page(chromium: Browser, live_server: Any) -> Iterator[Callable[..., Page]]:
+    """Opens a window of its own: own cookies, errors in the console fail the test."""
+    contexts = []
+    errors: list[str] = []
+
+    def open_one(width: int = 1280, height: int = 800) -> Page:
+        context = chromium.new_context(
+            base_url=live_server.url, viewport={"width": width, "height": height}
+        )
+        contexts.append(context)
+        page = context.new_page()
+        page.set_default_timeout(10_000)
+        page.on("pageerror", lambda error: errors.append(str(error)))
+        page.goto("/")
+        return page
+
+    yield open_one
+    for context in contexts:
+        context.close()
+    assert errors == []
+
+
+@pytest.fixture
+def sign_in() -> Callable[[Page, str], None]:
+    def enter(page: Page, name: str) -> None:
+        page.get_by_label("Name").fill(name)
+        page.get_by_label("Password", exact=True).fill(PASSWORD)
+        page.get_by_role("button", name="Sign in").click()
+        page.get_by_role("heading", name="Shelf").wait_for()
+
+    return enter
+
+
+@pytest.fixture
+def accessible() -> Callable[[Page, str], None]:
+    """Fails on serious findings of axe."""
+
+    def check(page: Page, view: str) -> None:
+        page.evaluate(AXE.read_text())
+        result = page.evaluate("axe.run({resultTypes: ['violations']})")
+        serious = [
+            (item["id"], [node["html"][:120] for node in item["nodes"]][:3])
+            for item in result["violations"]
+            if item["impact"] in {"serious", "critical"}
+        ]
+        assert serious == [], view
+
+    return check

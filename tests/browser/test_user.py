@@ -1,0 +1,232 @@
+"""What a user does, in a real browser."""
+
+import json
+import re
+from collections.abc import Callable
+from importlib import resources
+from typing import Any
+
+import pytest
+from conftest import ROUTINE
+from playwright.sync_api import Page, expect
+
+from maplestep.apps.routines.actions.bring_in import store_routine
+from maplestep.apps.routines.models import Routine
+from maplestep.formats.routine_file import read_routine
+
+pytestmark = pytest.mark.django_db(transaction=True)
+SAVED = re.compile(r"^saved \d")
+Open = Callable[..., Page]
+Enter = Callable[[Page, str], None]
+
+
+@pytest.fixture
+def routine(make_user: Any) -> Routine:
+    make_user("ben")
+    raw = (resources.files("maplestep.demo") / "1-kite-weather.json").read_bytes()
+    return store_routine(make_user("ada"), read_routine(raw)[0])
+
+
+def rows(page: Page) -> list[str]:
+    page.locator(".stack .wall").first.wait_for()
+    return [row.get_attribute("aria-label") or "" for row in page.locator(".stack .wall").all()]
+
+
+def test_add_a_restart_and_find_it_again(open_page: Open, sign_in: Enter, routine: Routine) -> None:
+    page = open_page()
+    sign_in(page, "ada")
+    page.get_by_role("link", name="Kite Weather to").click()
+    before = rows(page)
+    assert len(before) == 9
+    expect(page.get_by_text("song phrases begin on count 1")).to_contain_text("7 / 7")
+
+    # Wall 2 is clicked in its first eight; the cursor is led to after 16 and R pressed.
+    page.locator("#wall-2").click(position={"x": 150, "y": 20})
+    for _ in range(2):
+        page.keyboard.press("Shift+ArrowRight")
+    page.keyboard.press("r")
+    restarted = page.locator("#wall-2")
+    expect(restarted).to_contain_text("Restart after 16")
+    # Wall 2 started at 48 and now stops at 64: walls follow at 64, 96 ... out of phrase.
+    settle = page.get_by_role("region", name="To settle")
+    expect(settle).to_contain_text("begins on count")
+    expect(page.get_by_text("song phrases begin on count 1")).not_to_contain_text("7 / 7")
+    expect(page.get_by_test_id("saved")).to_have_text(SAVED)
+
+    page.reload()
+    expect(page.locator("#wall-2")).to_contain_text("Restart after 16")
+    assert Routine.objects.get().events.count() == 3
+
+    # Fresh page: undo knows nothing; Delete takes the event off the wall again.
+    page.locator("#wall-2").click(position={"x": 150, "y": 20})
+    page.keyboard.press("Delete")
+    expect(page.locator("#wall-2")).not_to_contain_text("Restart")
+    assert rows(page) == before
+    page.keyboard.press("Control+z")
+    expect(page.locator("#wall-2")).to_contain_text("Restart after 16")
+    page.keyboard.press("Control+Shift+z")
+    expect(page.locator("#wall-2")).not_to_contain_text("Restart")
+
+    other = open_page()
+    sign_in(other, "ben")
+    expect(other.get_by_text("Nothing here yet")).to_be_visible()
+    other.goto(f"/routines/{routine.id}/fit")
+    expect(other.get_by_role("alert")).to_contain_text("not on your shelf")
+
+
+def test_drag_a_restart_to_another_count(open_page: Open, sign_in: Enter, routine: Routine) -> None:
+    page = open_page()
+    sign_in(page, "ada")
+    page.goto(f"/routines/{routine.id}/fit")
+    handle = page.locator("#wall-5 .handle")
+    box = handle.bounding_box()
+    bar = page.locator("#wall-5 .bar").bounding_box()
+    assert box is not None
+    assert bar is not None
+    a_count = (bar["width"] - 8) / 24
+    page.mouse.move(box["x"] + 8, box["y"] + 10)
+    page.mouse.down()
+    page.mouse.move(box["x"] + 8 - 8 * a_count, box["y"] + 12, steps=5)
+    page.mouse.up()
+    expect(page.locator("#wall-5")).to_contain_text("Restart after 16")
+
+
+def test_typing_in_the_sheet_updates_chart_and_findings(
+    open_page: Open, sign_in: Enter, routine: Routine
+) -> None:
+    page = open_page()
+    sign_in(page, "ada")
+    page.goto(f"/routines/{routine.id}/steps")
+    expect(page.locator(".danced")).to_contain_text("Counts, feet and facings agree.")
+    # "32 counts, 4 walls" is the second line; its 4 stands behind eleven characters.
+    page.get_by_role("textbox", name="Step sheet").click()
+    page.keyboard.press("Control+Home")
+    page.keyboard.press("ArrowDown")
+    for _ in range(11):
+        page.keyboard.press("ArrowRight")
+    page.keyboard.press("Delete")
+    page.keyboard.type("2")
+    expect(page.locator(".findings")).to_contain_text("The sheet says 2-wall")
+    expect(page.get_by_test_id("saved")).to_have_text(SAVED)
+    page.get_by_role("button", name="Write 4").click()
+    expect(page.locator(".danced")).to_contain_text("Counts, feet and facings agree.")
+    expect(page.get_by_test_id("saved")).to_have_text(SAVED)
+
+
+def test_a_new_routine_from_nothing(open_page: Open, sign_in: Enter, make_user: Any) -> None:
+    make_user("ada")
+    page = open_page()
+    sign_in(page, "ada")
+    page.get_by_role("button", name="New routine").click()
+    page.get_by_label("Title of the song").fill("Paper Lighthouse")
+    page.get_by_label("Length").fill("five minutes")
+    page.get_by_role("button", name="Put together").click()
+    expect(page.get_by_role("alert")).to_contain_text("minutes:seconds")
+    page.get_by_label("Length").fill("2:30")
+    page.get_by_label("Paste the step sheet").fill(ROUTINE["sheet"])
+    page.get_by_role("button", name="Put together").click()
+    # 2:30 at 112 bpm are 280 counts; the intro of 16 may be changed at once.
+    expect(page.get_by_text("280 counts")).to_be_visible()
+    page.get_by_label("Intro (counts)").fill("32")
+    expect(page.get_by_text("296 counts")).to_be_visible()
+    page.keyboard.press("Escape")
+    page.get_by_role("heading", name="Phrases").click()
+    page.keyboard.press("3")
+    expect(page.locator("#wall-1")).to_contain_text("12:00")
+
+
+def test_two_windows_are_told_apart(open_page: Open, sign_in: Enter, routine: Routine) -> None:
+    first, second = open_page(), open_page()
+    for page in (first, second):
+        sign_in(page, "ada")
+        page.goto(f"/routines/{routine.id}/fit")
+        page.locator("#wall-1").wait_for()
+        page.locator("#wall-1").click(position={"x": 170, "y": 20})
+    first.keyboard.press("g")
+    expect(first.locator("#wall-1")).to_contain_text("Tag +4")
+    second.keyboard.press("r")
+    expect(second.get_by_role("alert")).to_contain_text("changed in another window")
+    second.get_by_role("button", name="Take the other").click()
+    expect(second.locator("#wall-1")).to_contain_text("Tag +4")
+    assert Routine.objects.get().version == 2
+
+
+def test_nothing_is_lost_when_the_connection_drops(
+    open_page: Open, sign_in: Enter, routine: Routine
+) -> None:
+    page = open_page()
+    sign_in(page, "ada")
+    page.goto(f"/routines/{routine.id}/fit")
+    page.locator("#wall-2").click(position={"x": 400, "y": 20})
+    page.route("**/api/routines/**", lambda route: route.abort())
+    page.keyboard.press("g")
+    expect(page.get_by_test_id("saved")).to_contain_text("kept in this browser")
+    page.unroute("**/api/routines/**")
+    page.reload()
+    expect(page.locator("#wall-2")).to_contain_text("Tag +4")
+    expect(page.get_by_test_id("saved")).to_have_text(SAVED)
+    assert 2 in next(e.walls for e in Routine.objects.get().events.all() if e.kind == "tag")
+
+
+def test_bad_files_are_refused_in_words(open_page: Open, sign_in: Enter, make_user: Any) -> None:
+    make_user("ada")
+    page = open_page()
+    sign_in(page, "ada")
+    broken = {**ROUTINE, "song": {**ROUTINE["song"], "bpm": 0}}
+    upload = page.get_by_test_id("file")
+    upload.set_input_files(
+        {"name": "r.json", "mimeType": "", "buffer": json.dumps(broken, indent=2).encode()}
+    )
+    expect(page.get_by_text("r.json, line 7")).to_contain_text("between 20 and 400")
+    upload.set_input_files({"name": "s.txt", "mimeType": "", "buffer": b"Title\ncaf\xe9"})
+    expect(page.get_by_text("s.txt, line 2")).to_contain_text("UTF-8")
+    upload.set_input_files(
+        {"name": "r.json", "mimeType": "", "buffer": json.dumps(ROUTINE).encode()}
+    )
+    expect(page.locator("#wall-3")).to_contain_text("Restart after 8")
+
+
+@pytest.mark.parametrize("width", [1280, 390])
+def test_every_view_passes_axe(
+    open_page: Open, sign_in: Enter, accessible: Enter, routine: Routine, width: int
+) -> None:
+    page = open_page(width=width)
+    page.get_by_label("Name").wait_for()
+    accessible(page, "sign-in")
+    sign_in(page, "ada")
+    page.get_by_role("link", name="Kite Weather to").wait_for()
+    accessible(page, "shelf")
+    for desk, ready in (("song", ".phrase-strip"), ("steps", ".prints"), ("fit", ".stack .wall")):
+        page.goto(f"/routines/{routine.id}/{desk}")
+        page.locator(ready).first.wait_for()
+        accessible(page, desk)
+        wide = page.evaluate("document.documentElement.scrollWidth")
+        assert wide <= width, f"{desk} is {wide} pixels wide"
+
+
+def test_by_keyboard_alone(open_page: Open, routine: Routine) -> None:
+    from conftest import PASSWORD
+
+    page = open_page()
+    page.get_by_label("Name").wait_for()
+    page.keyboard.type("ada")
+    page.keyboard.press("Tab")
+    page.keyboard.type(PASSWORD)
+    page.keyboard.press("Enter")
+    link = page.get_by_role("link", name="Kite Weather to")
+    link.wait_for()
+    for _ in range(30):
+        if link.evaluate("element => element === document.activeElement"):
+            break
+        page.keyboard.press("Tab")
+    page.keyboard.press("Enter")
+    page.locator("#wall-1").wait_for()
+    page.keyboard.press("ArrowUp")
+    page.keyboard.press("g")
+    expect(page.locator("#wall-4")).to_contain_text("Tag +4")
+    page.keyboard.press("2")
+    page.locator(".prints").first.wait_for()
+    page.keyboard.press("1")
+    page.locator(".phrase-strip").wait_for()
+    page.keyboard.press("?")
+    expect(page.get_by_role("dialog")).to_contain_text("restart after the cursor")
