@@ -29,7 +29,7 @@ def routine(make_user: Any) -> Routine:
 
 def rows(page: Page) -> list[str]:
     page.locator(".stack .wall").first.wait_for()
-    return [row.get_attribute("aria-label") or "" for row in page.locator(".stack .wall").all()]
+    return page.locator(".stack .wall .visually-hidden").all_inner_texts()
 
 
 def test_add_a_restart_and_find_it_again(open_page: Open, sign_in: Enter, routine: Routine) -> None:

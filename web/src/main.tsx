@@ -5,5 +5,15 @@ import { createRoot } from "react-dom/client";
 
 import { App } from "./app/App";
 
+// Ant Design's scroll lock adds a style element without the nonce it was given. Scripts that
+// run here carry the nonce themselves, so their style elements may carry it too.
+const nonce = document.querySelector<HTMLMetaElement>("meta[property=csp-nonce]")?.nonce ?? "";
+const create = document.createElement.bind(document);
+document.createElement = ((name: string, options?: ElementCreationOptions) => {
+  const element = create(name, options);
+  if (name === "style") element.nonce = nonce;
+  return element;
+}) as typeof document.createElement;
+
 const root = document.getElementById("root");
 if (root) createRoot(root).render(<App />);

@@ -68,7 +68,11 @@ function Numbers({ pass, box, labels }: { pass: PassView; box: Box; labels: stri
       <g key={at}>
         {one && <path d={`M${at * box.count} ${box.top} V${box.bottom}`} className="eight" />}
         {(one || (Number(said) - 1) % every === 0) && (
-          <text x={(at + 0.5) * box.count} y={middle} className={one ? "number one" : "number"}>
+          <text
+            x={Math.max((at + 0.5) * box.count, at * box.count + 6)}
+            y={middle}
+            className={one ? "number one" : "number"}
+          >
             {said}
           </text>
         )}

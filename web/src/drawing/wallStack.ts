@@ -24,28 +24,32 @@ export function rowsOf(passes: PassView[]): StackRow[] {
   return rows;
 }
 
-const END_TEXT = 236;
-const MIN_COUNT = 5;
+const END_TEXT = { wide: 236, narrow: 146 };
+const NARROW = 480;
+const MIN_COUNT = 2.6;
 const MAX_COUNT = 26;
 const MIN_ROW = 22;
 const MAX_ROW = 52;
 
 export interface StackSize {
-  /** Width of one count and height of one row, in pixels. */
+  /** Width of one count, height of one row, and width of all but the row's head, in pixels. */
   count: number;
   row: number;
+  width: number;
 }
 
 /** Counts and rows as large as the room allows, so that the whole dance is seen at once. */
 export function sizeOf(rows: StackRow[], width: number, height: number): StackSize {
   const longest = Math.max(1, ...rows.map((row) => Math.max(row.main.full_length, row.length)));
-  const count = Math.min(MAX_COUNT, Math.max(MIN_COUNT, (width - END_TEXT) / longest));
+  const text = width < NARROW ? END_TEXT.narrow : END_TEXT.wide;
+  const count = Math.min(MAX_COUNT, Math.max(MIN_COUNT, (width - text) / longest));
   const row = Math.min(MAX_ROW, Math.max(MIN_ROW, height / Math.max(1, rows.length)));
-  return { count, row };
+  return { count, row, width: Math.max(width, longest * count + text) };
 }
 
 /** Every how many counts a number can stand without touching its neighbour. */
-export const numberEvery = (count: number) => (count >= 12.5 ? 1 : count >= 7 ? 2 : 4);
+export const numberEvery = (count: number) =>
+  count >= 12.5 ? 1 : count >= 8 ? 2 : count >= 5 ? 4 : 8;
 
 /** The edge of a wall torn off by a restart: a zigzag down the row. */
 export function tornEdge(x: number, top: number, bottom: number): string {

@@ -23,13 +23,14 @@ export function Findings({ findings, fine, marked, onPlace, onFix }: Props) {
     <ul className="findings">
       {findings.map((finding) => (
         <li key={keyOf(finding)} data-severity={finding.severity}>
-          <span className="mark">{t(`fit.place.${finding.severity}`)}</span>
           {onPlace ? (
             <button className="plain" onClick={() => onPlace(finding)}>
               <Words finding={finding} />
             </button>
           ) : (
-            <Words finding={finding} />
+            <span>
+              <Words finding={finding} />
+            </span>
           )}
           {finding.fix && onFix && (
             <Button
@@ -48,8 +49,10 @@ export function Findings({ findings, fine, marked, onPlace, onFix }: Props) {
 }
 
 function Words({ finding }: { finding: Finding }) {
+  const { t } = useTranslation();
   return (
     <>
+      <span className="mark">{t(`fit.place.${finding.severity}`)}</span>{" "}
       <strong>{finding.message}</strong> <span className="soft">{finding.advice}</span>
     </>
   );

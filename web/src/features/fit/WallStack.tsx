@@ -19,7 +19,7 @@ interface Props {
   onMove: (event: string, from: number, to: Cursor) => void;
 }
 
-const HEAD = 128;
+const HEAD = { wide: 128, narrow: 106 };
 // The bar with the events of the cursor's wall stands below the stack.
 const PANEL = 170;
 
@@ -28,14 +28,19 @@ export function WallStack({ timeline, cursor, onCursor, onMove }: Props) {
   const host = useRef<HTMLDivElement>(null);
   const room = useRoom(host);
   const rows = rowsOf(timeline.passes);
-  const size = sizeOf(rows, room.width - HEAD, room.height);
+  const head = room.width < 600 ? HEAD.narrow : HEAD.wide;
+  const size = sizeOf(rows, room.width - head, room.height);
   const drag = useRef<{ event: string; from: number } | null>(null);
   const [ghost, setGhost] = useState<Cursor | null>(null);
 
   const under = (event: React.PointerEvent): Cursor => {
     const box = host.current!.getBoundingClientRect();
     const wall = Math.floor((event.clientY - box.top) / size.row) + 1;
-    return place(rows, wall, (event.clientX - box.left - HEAD) / size.count);
+    return place(
+      rows,
+      wall,
+      (event.clientX - box.left + host.current!.scrollLeft - head) / size.count,
+    );
   };
   const grab = (event: React.PointerEvent, row: StackRow) => {
     event.stopPropagation();
@@ -65,12 +70,12 @@ export function WallStack({ timeline, cursor, onCursor, onMove }: Props) {
           id={`wall-${row.wall}`}
           role="option"
           aria-selected={row.wall === cursor.wall}
-          aria-label={t("fit.rowLabel", labelFacts(row, t))}
           className={row.wall === cursor.wall ? "wall marked" : "wall"}
-          style={{ height: size.row }}
+          style={{ height: size.row, width: head + size.width }}
           onPointerDown={(event) => onCursor(under(event))}
         >
-          <RowHead row={row} tight={size.row < 38} />
+          <span className="visually-hidden">{t("fit.rowLabel", labelFacts(row, t))}</span>
+          <RowHead row={row} width={head} tight={size.row < 38} />
           <WallStackBar
             row={row}
             size={size}
@@ -86,7 +91,8 @@ export function WallStack({ timeline, cursor, onCursor, onMove }: Props) {
           {row.main.ended === "restart" && (
             <span
               className="handle"
-              style={{ left: HEAD + row.main.length * size.count - 7 }}
+              aria-hidden
+              style={{ left: head + row.main.length * size.count - 7 }}
               title={t("fit.moveEvent", { wall: row.wall, after: row.main.length })}
               onPointerDown={(event) => grab(event, row)}
               onPointerMove={(event) => drag.current && setGhost(under(event))}
@@ -94,7 +100,7 @@ export function WallStack({ timeline, cursor, onCursor, onMove }: Props) {
               onPointerCancel={drop}
             />
           )}
-          <RowEnd row={row} size={size} timeline={timeline} />
+          <RowEnd row={row} size={size} head={head} timeline={timeline} />
         </div>
       ))}
     </div>
@@ -112,10 +118,10 @@ function labelFacts(row: StackRow, t: TFunction) {
   };
 }
 
-function RowHead({ row, tight }: { row: StackRow; tight: boolean }) {
+function RowHead({ row, tight, width }: { row: StackRow; tight: boolean; width: number }) {
   const { main } = row;
   return (
-    <span className={tight ? "head tight" : "head"}>
+    <span className={tight ? "head tight" : "head"} style={{ flexBasis: width }} aria-hidden>
       <b>{row.wall}</b>
       <RoomGlyph clock={main.start_facing} size={tight ? 20 : 26} silent />
       <span>
@@ -129,32 +135,33 @@ function RowHead({ row, tight }: { row: StackRow; tight: boolean }) {
 interface EndProps {
   row: StackRow;
   size: StackSize;
+  head: number;
   timeline: Timeline;
 }
 
-function RowEnd({ row, size, timeline }: EndProps) {
+function RowEnd({ row, size, head, timeline }: EndProps) {
   const { t } = useTranslation();
   const { main } = row;
   const tight = size.row < 38;
   const last = row.tags.at(-1) ?? main;
-  const left = HEAD + Math.max(row.length, main.length) * size.count + 14;
+  const left = head + Math.max(row.length, main.length) * size.count + 14;
   const cue = main.cue ? ` · ${main.cue}` : "";
   if (last.ended === "song" || (timeline.passes.at(-1) === last && timeline.end))
     return (
-      <span className="row-end" style={{ left }} data-tight={tight}>
+      <span className="row-end" style={{ left }} data-tight={tight} aria-hidden>
         <strong>{t("fit.songEnds", { count: last.length })}</strong>
         <small>{t("fit.facing", { clock: last.end_facing })}</small>
       </span>
     );
   if (!main.event)
     return (
-      <span className="row-end plain" style={{ left }}>
+      <span className="row-end plain" style={{ left }} aria-hidden>
         <RoomGlyph clock={main.end_facing} size={18} silent />{" "}
         {t("fit.ends", { clock: main.end_facing })}
       </span>
     );
   return (
-    <span className="row-end" style={{ left }} data-tight={tight}>
+    <span className="row-end" style={{ left }} data-tight={tight} aria-hidden>
       <strong className={main.ended === "restart" ? "brick" : ""}>{main.event_words}</strong>
       <small>
         {t("fit.facing", { clock: main.end_facing })}

@@ -31,7 +31,12 @@ const look = EditorView.theme({
   ".cm-content": { fontFamily: "var(--text)", padding: "12px 0", caretColor: "#a63822" },
   ".cm-line": { padding: "1px 16px" },
   ".cm-scroller": { fontFamily: "var(--text)", lineHeight: "1.55" },
-  ".cm-counts": { color: "#84560a", fontWeight: "700" },
+  ".cm-counts": {
+    color: "#84560a",
+    fontWeight: "700",
+    display: "inline-block",
+    minWidth: "2.6em",
+  },
   ".cm-heading": { fontFamily: "var(--heading)", fontWeight: "700" },
   ".cm-placeholder": { color: "#766a5e", whiteSpace: "pre-wrap" },
   ".cm-tooltip": { background: "#fffdf8", border: "1px solid #cfc2ae", borderRadius: "6px" },

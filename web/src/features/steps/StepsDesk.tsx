@@ -128,13 +128,13 @@ interface ChartsProps {
 }
 
 function Charts({ reading, cursor, onPick }: ChartsProps) {
-  const several = reading.parts.length > 1;
+  const several = reading.parts.filter((part) => part.kind === "part").length > 1;
   return reading.parts.flatMap((part) =>
     part.sections.map((section) => (
       <FootChart
         key={`${part.name} ${section.first}`}
         section={section}
-        part={several ? part.name : ""}
+        part={several || part.kind !== "part" ? part.name : ""}
         labels={part.count_labels.slice(section.first - 1, section.last)}
         cursor={cursor}
         onPick={onPick}

@@ -1,0 +1,101 @@
+"""How fast the core, the API and the first page are. Prints medians; asserts nothing.
+
+.state/venv/bin/python bench/speed.py               core only
+.state/venv/bin/python bench/speed.py http://127.0.0.1:8000    also a running bin/demo
+"""
+
+from __future__ import annotations
+
+import http.cookiejar
+import json
+import statistics
+import sys
+import time
+import urllib.request
+from collections.abc import Callable
+from fractions import Fraction
+from importlib import resources
+
+from maplestep.core.counts import parse_cut
+from maplestep.core.findings.registry import fit_findings, sheet_findings
+from maplestep.core.routine import Event, EventKind, Routine
+from maplestep.core.sheet.read import read_sheet
+from maplestep.core.song import Phrase, PhraseKind, Song
+from maplestep.core.timeline import lay_out
+from maplestep.formats.routine_file import read_routine
+
+DEMO = resources.files("maplestep.demo")
+SHEET = read_routine((DEMO / "3-clover-gravel.json").read_bytes())[0].sheet
+
+
+def timed(words: str, run: Callable[[], object], times: int) -> None:
+    """Print median and 95th percentile in milliseconds over so many runs."""
+    taken = []
+    for _ in range(times):
+        start = time.perf_counter()
+        run()
+        taken.append((time.perf_counter() - start) * 1000)
+    taken.sort()
+    p95 = taken[int(len(taken) * 0.95) - 1]
+    print(f"{words:<58} median {statistics.median(taken):7.2f} ms   p95 {p95:7.2f} ms   n={times}")
+
+
+def core() -> None:
+    """A 64-count dance over six minutes at 118 bpm: 708 counts, with a tag and a restart."""
+    reading = read_sheet(SHEET)
+    kinds = (PhraseKind.VERSE, PhraseKind.CHORUS)
+    phrases = [Phrase(kind=PhraseKind.INTRO, counts=32)]
+    phrases += [Phrase(kind=kinds[n % 2], counts=52 if n == 4 else 64) for n in range(11)]
+    song = Song(title="Six minutes", bpm=Fraction(118), phrases=tuple(phrases))
+    events = (
+        Event(id="r", kind=EventKind.RESTART, walls=(5,), after=parse_cut("32")),
+        Event(id="t", kind=EventKind.TAG, walls=(2, 7), counts=4),
+    )
+    routine = Routine(song=song, sheet=reading.sheet, events=events)
+
+    def whole() -> int:
+        timeline = lay_out(routine)
+        findings = (*sheet_findings(reading), *fit_findings(timeline))
+        return len(findings) + sum(1 for _ in timeline.moves())
+
+    seconds = song.seconds(song.length)
+    print(f"song {seconds:.0f} s, {song.length} counts; dance {reading.sheet.wall.length} counts")  # type: ignore[union-attr]
+    timed("timeline, all moves and findings, in process", whole, 200)
+    timed("a 64-count sheet read and danced", lambda: read_sheet(SHEET), 200)
+
+
+def server(base: str) -> None:
+    """One user on loopback against a running demo."""
+    jar = http.cookiejar.CookieJar()
+    opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(jar))
+
+    def call(path: str, body: object = None, method: str | None = None) -> bytes:
+        token = next((c.value for c in jar if c.name == "csrftoken"), "") or ""
+        request = urllib.request.Request(
+            base + path,
+            data=json.dumps(body).encode() if body is not None else None,
+            headers={"Content-Type": "application/json", "X-CSRFToken": token},
+            method=method,
+        )
+        with opener.open(request) as answer:
+            read: bytes = answer.read()
+            return read
+
+    call("/")
+    call("/api/session", {"name": "demo", "password": "maple-and-step"})
+    shelf = json.loads(call("/api/shelf"))
+    for routine in shelf["routines"]:
+        path = f"/api/routines/{routine['id']}"
+        timed(f"GET the timeline of {routine['title']}", lambda path=path: call(path), 100)  # type: ignore[misc]
+    timed(
+        "POST a sheet for its live reading",
+        lambda: call("/api/dances/reading", {"sheet": SHEET}),
+        100,
+    )
+    timed("GET the shelf", lambda: call("/api/shelf"), 100)
+
+
+if __name__ == "__main__":
+    core()
+    if len(sys.argv) > 1:
+        server(sys.argv[1].rstrip("/"))
