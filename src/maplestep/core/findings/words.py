@@ -38,7 +38,7 @@ ENGLISH: Final[dict[str, tuple[str, str]]] = {
     ),
     "sheet.weight-conflict": (
         "{section}, count {count}: the {foot} foot carries the weight and cannot move.",
-        "Begin the {figure} with the {other} foot, or make the step before it a touch.",
+        "Use the {other} foot, or make the step before it a touch.",
     ),
     "sheet.counts-out-of-order": (
         "{section}: {counts} comes behind count {after}.",

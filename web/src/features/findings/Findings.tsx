@@ -17,7 +17,6 @@ interface Props {
 }
 
 export function Findings({ findings, fine, marked, onPlace, onFix }: Props) {
-  const { t } = useTranslation();
   if (!findings.length) return <p className="fine">{fine}</p>;
   return (
     <ul className="findings">
