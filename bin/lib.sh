@@ -36,7 +36,7 @@ need_system() {
   [ ${#missing[@]} = 0 ] || debian "${missing[@]}"
   python3 -c 'import sys; sys.exit(sys.version_info[:2] != (3, 11))' \
     || fail "Python 3.11 is needed; this is $(python3 --version)."
-  command -v npm >/dev/null || fail "Node.js 20 with npm is needed to build the front end (nodejs.org or your distribution)."
+  command -v npm >/dev/null || fail "Node.js 20 with npm is needed to build the front end. Debian 12's own is older; install a newer one first."
   [ "$(node -p 'process.versions.node.split(".")[0]')" -ge 20 ] || fail "Node.js 20 or newer is needed; this is $(node -v)."
 }
 

@@ -62,6 +62,7 @@ def test_timeline(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
     ("content", "where", "words"),
     [
         (b"1-2 caf\xe9\n", ":1:8:", "UTF-8"),
+        (b"", ":1:1:", "empty"),
         (b"1-2 R side, L together\n" * 10_000, ":2001:", "2,000 lines"),
     ],
 )

@@ -196,6 +196,8 @@ def test_bad_files_name_line_and_column(ada: Api) -> None:
         "/api/routines/file", json.dumps(broken, indent=2).encode(), "r.json"
     )
     assert (status, refused["line"]) == (422, 7)
+    status, refused = ada.send("/api/dances/file", b" \n", "sheet.txt")
+    assert (status, refused["message"]) == (422, "This file is empty.")
     status, refused = ada.send("/api/dances/file", b"Title\ncaf\xe9", "sheet.txt")
     assert (status, refused["line"], refused["column"]) == (422, 2, 4)
 

@@ -90,6 +90,18 @@ def test_drag_a_restart_to_another_count(open_page: Open, sign_in: Enter, routin
     page.mouse.up()
     expect(page.locator("#wall-5")).to_contain_text("Restart after 16")
 
+    # The tag of wall 3 goes to wall 2; the one of wall 8 stays.
+    tag = page.locator("#wall-3 .handle").bounding_box()
+    wall = page.locator("#wall-2").bounding_box()
+    assert tag is not None
+    assert wall is not None
+    page.mouse.move(tag["x"] + 8, tag["y"] + 10)
+    page.mouse.down()
+    page.mouse.move(tag["x"] + 8, wall["y"] + 20, steps=5)
+    page.mouse.up()
+    expect(page.locator("#wall-2")).to_contain_text("Tag +4")
+    expect(page.locator("#wall-3")).not_to_contain_text("Tag")
+
 
 def test_typing_in_the_sheet_updates_chart_and_findings(
     open_page: Open, sign_in: Enter, routine: Routine

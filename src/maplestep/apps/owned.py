@@ -12,9 +12,10 @@ from typing import TypeVar
 
 from django.conf import settings
 from django.db import models
+from django.db.models import ProtectedError
 
 from .accounts.models import User
-from .errors import ChangedElsewhere, NotHere
+from .errors import ChangedElsewhere, NotHere, StillInUse
 
 M = TypeVar("M", bound="Owned")
 
@@ -53,3 +54,12 @@ def lock(model: type[M], user: User, pk: uuid.UUID, version: int) -> M:
         raise ChangedElsewhere(found.version)
     found.version += 1
     return found
+
+
+def discard(model: type[M], user: User, pk: uuid.UUID) -> None:
+    """Delete the user's object. Raises NotHere, or StillInUse when a routine needs it."""
+    found = find(model, user, pk)
+    try:
+        found.delete()
+    except ProtectedError as error:
+        raise StillInUse(f"“{found}” is used by a routine. Delete the routine first.") from error

@@ -22,6 +22,8 @@ def decode_text(raw: bytes) -> str:
             line=line,
             column=column,
         ) from error
+    if not text.strip():
+        raise FileError("This file is empty.")
     if "\x00" in text:
         at = text.index("\x00")
         raise FileError("This is no text file.", line=text.count("\n", 0, at) + 1, column=1)

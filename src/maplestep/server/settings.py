@@ -100,6 +100,7 @@ USE_TZ = True
 
 STATIC_URL = "/static/"
 STATIC_ROOT = Path(os.environ.get("MAPLESTEP_STATIC", ROOT / ".state" / "static"))
+STORAGES = {"staticfiles": {"BACKEND": "whitenoise.storage.CompressedStaticFilesStorage"}}
 STATICFILES_DIRS = [("app", WEB / "app")] if (WEB / "app").exists() else []
 
 

@@ -14,7 +14,6 @@ const KEYS: [string, string][] = [
   ["↑ ↓  Alt+← →", "keys.wall"],
   ["R", "keys.restart"],
   ["G", "keys.tag"],
-  ["Shift+R ← →", "keys.move"],
   ["Delete", "keys.remove"],
   ["Enter", "keys.fix"],
   ["?", "keys.help"],

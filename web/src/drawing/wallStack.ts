@@ -24,6 +24,18 @@ export function rowsOf(passes: PassView[]): StackRow[] {
   return rows;
 }
 
+/** Where a row's events can be taken hold of: the torn edge, each tag's cloth. In counts. */
+export function handlesOf(row: StackRow): { event: string; start: number; length: number }[] {
+  const { main } = row;
+  // A tag behind a restart belongs to the restart: one handle is enough.
+  if (main.ended === "restart") return [{ event: main.event, start: main.length, length: 0 }];
+  return row.tags.map((tag) => ({
+    event: tag.event,
+    start: tag.start - main.start,
+    length: tag.length,
+  }));
+}
+
 const END_TEXT = { wide: 236, narrow: 146 };
 const NARROW = 480;
 const MIN_COUNT = 2.6;

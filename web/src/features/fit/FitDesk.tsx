@@ -97,7 +97,8 @@ export default function FitDesk({ routine, onStored }: Props) {
 
   const moveTo = (event: string, from: number, to: Cursor) => {
     setAt(to);
-    setEvents(moveOnWall(events, event, from, to.wall, String(to.after)));
+    const after = events.find((e) => e.id === event)?.after ? String(to.after) : null;
+    setEvents(moveOnWall(events, event, from, to.wall, after));
   };
   const toPlace = (finding: Finding) => {
     if (finding.start !== null) void go(`/routines/${routine.id}/steps`);

@@ -6,7 +6,7 @@ import { useTranslation } from "react-i18next";
 import type { Timeline } from "../../api/client";
 import { songClock } from "../../drawing/clock";
 import { RoomGlyph } from "../../drawing/RoomGlyph";
-import { rowsOf, sizeOf, type StackRow, type StackSize } from "../../drawing/wallStack";
+import { handlesOf, rowsOf, sizeOf, type StackRow, type StackSize } from "../../drawing/wallStack";
 import { Cloth, WallStackBar } from "../../drawing/WallStackBar";
 import { place, type Cursor } from "./cursor";
 import "./stack.css";
@@ -15,7 +15,7 @@ interface Props {
   timeline: Timeline;
   cursor: Cursor;
   onCursor: (cursor: Cursor) => void;
-  /** A restart is dragged from a wall to a count of a wall. */
+  /** An event is dragged: a restart to a count of a wall, a tag to the end of one. */
   onMove: (event: string, from: number, to: Cursor) => void;
 }
 
@@ -42,10 +42,10 @@ export function WallStack({ timeline, cursor, onCursor, onMove }: Props) {
       (event.clientX - box.left + host.current!.scrollLeft - head) / size.count,
     );
   };
-  const grab = (event: React.PointerEvent, row: StackRow) => {
+  const grab = (event: React.PointerEvent, name: string, from: number) => {
     event.stopPropagation();
     event.currentTarget.setPointerCapture(event.pointerId);
-    drag.current = { event: row.main.event, from: row.wall };
+    drag.current = { event: name, from };
   };
   const drop = (event: React.PointerEvent) => {
     const held = drag.current;
@@ -88,18 +88,22 @@ export function WallStack({ timeline, cursor, onCursor, onMove }: Props) {
                   : null
             }
           />
-          {row.main.ended === "restart" && (
+          {handlesOf(row).map((handle) => (
             <span
+              key={handle.start}
               className="handle"
               aria-hidden
-              style={{ left: head + row.main.length * size.count - 7 }}
-              title={t("fit.moveEvent", { wall: row.wall, after: row.main.length })}
-              onPointerDown={(event) => grab(event, row)}
+              style={{
+                left: head + handle.start * size.count - (handle.length ? 0 : 7),
+                width: Math.max(18, handle.length * size.count),
+              }}
+              title={t("fit.moveEvent", { wall: row.wall, event: row.main.event_words })}
+              onPointerDown={(event) => grab(event, handle.event, row.wall)}
               onPointerMove={(event) => drag.current && setGhost(under(event))}
               onPointerUp={drop}
               onPointerCancel={drop}
             />
-          )}
+          ))}
           <RowEnd row={row} size={size} head={head} timeline={timeline} />
         </div>
       ))}

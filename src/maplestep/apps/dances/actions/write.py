@@ -12,7 +12,8 @@ _MAX_TITLE = 120
 
 def write(dance: Dance, sheet: str) -> None:
     """Store the text; the title comes from it. Raises FileError when it is no sheet."""
-    text = decode_text(sheet.encode("utf-8", "surrogatepass"))
+    # A dance may be cleared and begun again; only a file must not be empty.
+    text = decode_text(sheet.encode("utf-8", "surrogatepass")) if sheet.strip() else ""
     sheet_read = read_sheet(text).sheet
     single = sheet_read.danced[0] if len(sheet_read.danced) == 1 else None
     dance.title = sheet_read.title[:_MAX_TITLE] or "Untitled dance"

@@ -1,0 +1,93 @@
+"""What a user waits for in the browser, against a running bin/demo. Prints medians only.
+
+.state/venv/bin/python bench/browser.py http://127.0.0.1:8000
+"""
+
+from __future__ import annotations
+
+import statistics
+import sys
+
+from playwright.sync_api import Browser, Page, sync_playwright
+
+ARGUMENTS = ["--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-sync"]
+# Resolves with the milliseconds from a key press to the first frame with the changed drawing.
+UNTIL_CHANGED = """([selector, key]) => new Promise(done => {
+  const host = document.querySelector(selector);
+  const from = performance.now();
+  const watch = new MutationObserver(() => {
+    watch.disconnect();
+    requestAnimationFrame(() => done(performance.now() - from));
+  });
+  watch.observe(host, {childList: true, subtree: true, attributes: true, characterData: true});
+  if (key.length === 1 && host.matches('.danced')) document.execCommand('insertText', false, key);
+  else window.dispatchEvent(new KeyboardEvent('keydown', {key, bubbles: true}));
+})"""
+
+
+def sign_in(page: Page) -> None:
+    page.get_by_label("Name").fill("demo")
+    page.get_by_label("Password", exact=True).fill("maple-and-step")
+    page.get_by_role("button", name="Sign in").click()
+    page.get_by_role("heading", name="Shelf").wait_for()
+
+
+def first_visit(browser: Browser, base: str) -> None:
+    """A cold cache each time: until one can type, and what was loaded for it."""
+    usable, scripts = [], 0
+    for _ in range(7):
+        context = browser.new_context(base_url=base)
+        page = context.new_page()
+        page.goto("/")
+        page.get_by_label("Name").wait_for()
+        usable.append(page.evaluate("performance.now()"))
+        scripts = page.evaluate(
+            "performance.getEntriesByType('resource').filter(e => e.name.endsWith('.js'))"
+            ".reduce((sum, e) => sum + e.encodedBodySize, 0)"
+        )
+        context.close()
+    print(f"first visit usable           median {statistics.median(usable):6.0f} ms   n=7")
+    print(f"JavaScript of the first page {scripts / 1000:6.0f} kB compressed")
+
+
+def waits(browser: Browser, base: str) -> None:
+    """Keystroke to chart, and event to stack."""
+    page = browser.new_context(base_url=base, viewport={"width": 1280, "height": 800}).new_page()
+    page.goto("/")
+    sign_in(page)
+    page.get_by_role("link", name="Clover Gravel to").click()
+    page.locator("#wall-3").wait_for()
+    page.locator("#wall-3").click(position={"x": 400, "y": 20})
+    drawn = []
+    for key in ["g", "Delete"] * 10:
+        drawn.append(page.evaluate(UNTIL_CHANGED, [".stack", key]))
+        page.get_by_test_id("saved").get_by_text("saved ").wait_for()
+    print(f"event to redrawn stack       median {statistics.median(drawn):6.0f} ms   n=20")
+    page.keyboard.press("2")
+    page.locator(".prints").first.wait_for()
+    page.get_by_role("textbox", name="Step sheet").click()
+    page.keyboard.press("Control+End")
+    typed = []
+    for key in "1 R x":
+        page.keyboard.press("Enter")
+        page.wait_for_timeout(400)
+        for letter in f"{key} touch"[:6]:
+            typed.append(page.evaluate(UNTIL_CHANGED, [".danced", letter]))
+            page.wait_for_timeout(250)
+    typed.sort()
+    print(
+        f"keystroke to updated chart   median {statistics.median(typed):6.0f} ms   "
+        f"p95 {typed[int(len(typed) * 0.95) - 1]:.0f} ms   n={len(typed)}"
+    )
+
+
+def main(base: str) -> None:
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=ARGUMENTS)
+        first_visit(browser, base)
+        waits(browser, base)
+        browser.close()
+
+
+if __name__ == "__main__":
+    main(sys.argv[1] if len(sys.argv) > 1 else "http://127.0.0.1:8000")
