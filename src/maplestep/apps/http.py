@@ -2,12 +2,16 @@
 
 from __future__ import annotations
 
-from typing import cast
+from typing import Final, cast
 
 from django.http import HttpRequest
 from ninja import Schema
+from ninja.files import UploadedFile
 
+from ..core.errors import FileError
 from .accounts.models import User
+
+MAX_FILE: Final = 2_000_000
 
 
 class ErrorForm(Schema):
@@ -23,3 +27,14 @@ class ErrorForm(Schema):
 def user_of(request: HttpRequest) -> User:
     """The signed-in user; the API lets nobody else through to here."""
     return cast(User, request.user)
+
+
+def read_upload(file: UploadedFile) -> bytes:
+    """The bytes of a sheet or routine file. Raises FileError when it is larger than one can be."""
+    if file.size is None or file.size > MAX_FILE:
+        megabytes = (file.size or 0) / 1_000_000
+        raise FileError(
+            f"This file has {megabytes:.1f} MB. A step sheet or routine file has at most "
+            f"{MAX_FILE // 1_000_000} MB; choose another file."
+        )
+    return bytes(file.read())

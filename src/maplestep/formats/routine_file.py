@@ -14,7 +14,7 @@ from fractions import Fraction
 from functools import partial
 from typing import Annotated, Any, Final, Literal, TypeVar
 
-from pydantic import BaseModel, ConfigDict, Field, ValidationError
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationError
 
 from ..core.counts import parse_cut
 from ..core.errors import CountError, FacingError, FileError, MapleStepError
@@ -29,8 +29,18 @@ MAX_TITLE: Final = 120
 MAX_CUE: Final = 200
 FORMAT: Final = "maplestep-routine"
 T = TypeVar("T")
-Title = Annotated[str, Field(max_length=MAX_TITLE)]
-Cue = Annotated[str, Field(max_length=MAX_CUE)]
+
+
+def _text(value: str) -> str:
+    """Text proper: no database and no screen takes a NUL. Raises ValueError."""
+    if "\x00" in value:
+        raise ValueError("there is a character in it that is no text (NUL); take it out")
+    return value
+
+
+Text = Annotated[str, AfterValidator(_text)]
+Title = Annotated[Text, Field(max_length=MAX_TITLE)]
+Cue = Annotated[Text, Field(max_length=MAX_CUE)]
 
 
 class Form(BaseModel):
@@ -69,7 +79,7 @@ class SongForm(Form):
 class EventForm(Form):
     """A tag, a restart, or both."""
 
-    id: Annotated[str, Field(min_length=1, max_length=40)] = Field(
+    id: Annotated[Text, Field(min_length=1, max_length=40)] = Field(
         description="Any name for the event, different for each."
     )
     kind: EventKind
@@ -77,7 +87,7 @@ class EventForm(Form):
     after: Annotated[str, Field(max_length=40)] | None = Field(
         default=None, description="Where a restart stops the wall: 24, 6& or 6 without &."
     )
-    tag: Annotated[str, Field(max_length=40)] = Field(
+    tag: Annotated[Text, Field(max_length=40)] = Field(
         default="", description="Name of the tag's steps in the sheet, for example Tag 1."
     )
     counts: int | None = Field(default=None, description="Length of a tag without steps.")
@@ -94,7 +104,7 @@ class RoutineForm(Form):
     version: Literal[1] = 1
     title: Title = ""
     song: SongForm
-    sheet: str = Field(description="The step sheet as plain text.")
+    sheet: Text = Field(description="The step sheet as plain text.")
     start: int | None = Field(
         default=None,
         ge=0,
@@ -209,6 +219,8 @@ def read_routine(raw: bytes) -> tuple[RoutineForm, Routine, Reading]:
         ) from error
     except RecursionError as error:
         raise FileError("This JSON is nested too deeply for a routine.") from error
+    except ValueError as error:  # Python refuses integers of more than 4,300 digits
+        raise FileError("This JSON holds a number that is far too long.") from error
     try:
         form = RoutineForm.model_validate(data)
     except ValidationError as error:
@@ -267,7 +279,7 @@ def _plain(error: dict[str, Any]) -> str:
             return f"“{key}” has to be {error['ctx']['expected']}."
         case "model_type" | "dict_type":
             return "A routine file holds one JSON object, {…}."
-    return f"“{key}”: {error['msg']}."
+    return f"“{key}”: {error['msg'].removeprefix('Value error, ')}."
 
 
 _KEYS: Final = sorted(

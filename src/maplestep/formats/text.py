@@ -26,5 +26,9 @@ def decode_text(raw: bytes) -> str:
         raise FileError("This file is empty.")
     if "\x00" in text:
         at = text.index("\x00")
-        raise FileError("This is no text file.", line=text.count("\n", 0, at) + 1, column=1)
+        raise FileError(
+            "There is a character here that is no text (NUL). Take it out, or save as plain text.",
+            line=text.count("\n", 0, at) + 1,
+            column=at - text.rfind("\n", 0, at),
+        )
     return text.replace("\r\n", "\n").replace("\r", "\n")

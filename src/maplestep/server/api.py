@@ -4,9 +4,11 @@ from __future__ import annotations
 
 import logging
 
+from django.core.exceptions import BadRequest, RequestDataTooBig
 from django.http import HttpRequest, HttpResponse
+from django.http.multipartparser import MultiPartParserError
 from ninja import NinjaAPI
-from ninja.errors import ValidationError
+from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.security import django_auth
 
 from ..apps.accounts.api import WrongCredentials
@@ -57,8 +59,31 @@ def malformed(request: HttpRequest, error: ValidationError) -> HttpResponse:
     """A request that is not of the documented form."""
     first = error.errors[0] if error.errors else {"loc": (), "msg": "cannot be read"}
     field = ".".join(str(step) for step in first["loc"][2:])
-    form = {"message": f"{field or 'This'}: {first['msg']}.", "field": field}
+    words = str(first["msg"]).removeprefix("Value error, ")
+    form = {"message": f"{field or 'This'}: {words}.", "field": field}
     return api.create_response(request, form, status=422)
+
+
+@api.exception_handler(AuthenticationError)
+def signed_out(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
+    """Nobody is signed in, or no longer."""
+    return api.create_response(request, {"message": "Sign in first."}, status=401)
+
+
+@api.exception_handler(HttpError)
+@api.exception_handler(BadRequest)
+@api.exception_handler(MultiPartParserError)
+def unreadable(request: HttpRequest, error: Exception) -> HttpResponse:
+    """A request that is no JSON, no form, or that lacks its token."""
+    form = {"message": f"This request cannot be read: {error}."}
+    return api.create_response(request, form, status=getattr(error, "status_code", 400))
+
+
+@api.exception_handler(RequestDataTooBig)
+def too_big(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
+    """A body larger than any sheet or routine."""
+    form = {"message": "This is too large to be a step sheet or a routine. Make it shorter."}
+    return api.create_response(request, form, status=413)
 
 
 @api.exception_handler(Exception)

@@ -42,6 +42,13 @@ api.use({
   },
 });
 
+let signedOut: () => void = () => undefined;
+
+/** What to do when the server no longer knows who is asking. */
+export const whenSignedOut = (call: () => void) => {
+  signedOut = call;
+};
+
 interface Answer<T> {
   data?: T;
   error?: unknown;
@@ -58,6 +65,7 @@ export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
     throw new ApiError(0, "");
   }
   if (answer.response.ok) return answer.data as T;
+  if (answer.response.status === 401) signedOut();
   const said = (answer.error ?? {}) as Partial<Schemas["ErrorForm"]>;
   throw new ApiError(
     answer.response.status,

@@ -1,9 +1,9 @@
 import { QueryClient, QueryClientProvider, useQuery } from "@tanstack/react-query";
 import { App as AntApp, ConfigProvider } from "antd";
-import { Suspense } from "react";
+import { Suspense, useEffect, useState } from "react";
 import { BrowserRouter, Navigate, Route, Routes, useLocation } from "react-router";
 
-import { api, ApiError, ask } from "../api/client";
+import { api, ApiError, ask, whenSignedOut } from "../api/client";
 import { Loading, LoadingError } from "./States";
 import { desk } from "./lazy";
 import { theme } from "../theme/antd";
@@ -47,6 +47,15 @@ export function App() {
 
 function Gate() {
   const location = useLocation();
+  const [lost, setLost] = useState(false);
+  useEffect(
+    () =>
+      whenSignedOut(() => {
+        setLost(true);
+        client.setQueryData(["session"], { name: null });
+      }),
+    [],
+  );
   const session = useQuery({
     queryKey: ["session"],
     queryFn: () => ask(api.GET("/api/session")),
@@ -54,7 +63,7 @@ function Gate() {
   });
   if (session.isPending) return <Loading />;
   if (session.isError) return <LoadingError error={session.error} again={session.refetch} />;
-  if (!session.data.name) return <SignIn />;
+  if (!session.data.name) return <SignIn lost={lost} onEnter={() => setLost(false)} />;
   return (
     <Routes location={location}>
       <Route path="/" element={<Shelf name={session.data.name} />} />

@@ -44,6 +44,7 @@ export const en = {
     passwordHint: "At least ten characters",
     go: "Sign in",
     goUp: "Open account",
+    lost: "You were signed out. What you typed last is kept in this browser; sign in and it is saved.",
     toUp: "New here? Open an account",
     toIn: "I have an account",
     offline: "The server was not reached. Try again in a moment.",

@@ -11,7 +11,7 @@ from ninja.files import UploadedFile
 from ...core.sheet.read import read_sheet
 from ...formats.text import decode_text
 from ...formats.views import SheetView, sheet_view
-from ..http import ErrorForm, user_of
+from ..http import ErrorForm, read_upload, user_of
 from .actions.create import create_dance
 from .actions.delete import delete_dance
 from .actions.save import save_dance
@@ -69,7 +69,7 @@ def create(request: HttpRequest, form: SheetIn) -> DanceOut:
 @router.post("/file", response={200: DanceOut, 422: ErrorForm})
 def upload(request: HttpRequest, file: File[UploadedFile]) -> DanceOut:
     """A new dance from a plain-text file."""
-    return dance_out(create_dance(user_of(request), decode_text(file.read())))
+    return dance_out(create_dance(user_of(request), decode_text(read_upload(file))))
 
 
 @router.get("/{uuid:pk}", response={200: DanceOut, 404: ErrorForm})

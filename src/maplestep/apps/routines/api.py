@@ -13,10 +13,10 @@ from ninja import File, Router, Schema, Status
 from ninja.files import UploadedFile
 from pydantic import Field
 
-from ...formats.routine_file import EventForm, write_routine
+from ...formats.routine_file import EventForm, Title, write_routine
 from ...formats.views import TimelineView
 from ..dances.models import Dance
-from ..http import ErrorForm, user_of
+from ..http import ErrorForm, read_upload, user_of
 from ..songs.models import Song
 from .actions.bring_in import bring_in_routine
 from .actions.create import NewSong, create_routine
@@ -48,7 +48,7 @@ class RoutineOut(Schema):
 class SongNew(Schema):
     """All that is asked of a new song: its tempo and length."""
 
-    title: Annotated[str, Field(max_length=120)]
+    title: Title
     bpm: Annotated[Decimal, Field(max_digits=9, decimal_places=5)]
     length_seconds: float
 
@@ -65,7 +65,7 @@ class RoutineIn(Schema):
     """A changed routine and the version it was made from."""
 
     version: int
-    title: Annotated[str, Field(max_length=120)]
+    title: Title
     start: Annotated[int, Field(ge=0, le=10_000)] | None
     events: Annotated[list[EventForm], Field(max_length=200)]
 
@@ -176,7 +176,7 @@ def _put_to(song: uuid.UUID | SongNew) -> uuid.UUID | NewSong:
 def bring_in(request: HttpRequest, file: File[UploadedFile]) -> RoutineOut:
     """Bring in a routine file."""
     user = user_of(request)
-    return routine_out(get_routine(user, bring_in_routine(user, file.read()).id))
+    return routine_out(get_routine(user, bring_in_routine(user, read_upload(file)).id))
 
 
 @router.get("/routines/{uuid:pk}", response={200: RoutineOut, 404: ErrorForm})

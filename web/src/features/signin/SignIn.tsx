@@ -8,7 +8,13 @@ import { changeSession } from "../../app/session";
 import { RoomGlyph } from "../../drawing/RoomGlyph";
 import "./signin.css";
 
-export default function SignIn() {
+interface Props {
+  /** The session ended while somebody was at work. */
+  lost: boolean;
+  onEnter: () => void;
+}
+
+export default function SignIn({ lost, onEnter }: Props) {
   const { t } = useTranslation();
   const queries = useQueryClient();
   const [fresh, setFresh] = useState(false);
@@ -17,7 +23,10 @@ export default function SignIn() {
   const enter = useMutation({
     mutationFn: () =>
       ask(api.POST(fresh ? "/api/accounts" : "/api/session", { body: { name, password } })),
-    onSuccess: (session) => changeSession(queries, session),
+    onSuccess: (session) => {
+      changeSession(queries, session);
+      onEnter();
+    },
   });
   const problem = enter.error;
   const words =
@@ -47,6 +56,7 @@ export default function SignIn() {
         }}
       >
         <h1>{fresh ? t("signin.upTitle") : t("signin.title")}</h1>
+        {lost && <p role="status">{t("signin.lost")}</p>}
         <label htmlFor="name">{t("signin.name")}</label>
         <Input
           id="name"
