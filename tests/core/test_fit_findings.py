@@ -65,7 +65,7 @@ def test_the_classic_wrong_foot_before_a_restart() -> None:
     assert message(finding) == (
         "Wall 2 restarts after 12, but the right foot carries the weight there."
     )
-    assert "coaster on 12 a touch" in advice(finding)
+    assert "end the coaster on 12 with a touch" in advice(finding)
     assert found(timeline(WRONG_FOOT, song("verse 64"), restart(2, "8")), finding.code) == []
 
 
@@ -89,6 +89,23 @@ def test_a_claimed_facing_is_compared_where_it_happens() -> None:
         timeline(DANCE, music, tag(1, counts=4, facing=0)), "fit.claimed-facing-is-start"
     )
     assert "12:00 is where that wall starts" in message(start)
+
+
+def test_a_claim_for_walls_that_face_differently_has_no_single_fix() -> None:
+    # Walls 1 and 2 end at 3:00 and 6:00: "facing 3:00" is right once, and 6:00 would be too.
+    line = timeline(DANCE, song("verse 104"), tag(1, 2, counts=4, facing=2))
+    (finding,) = found(line, "fit.claimed-facing-of-many")
+    assert (finding.place.wall, finding.fix) == (2, None)
+
+
+def test_the_second_tag_of_a_wall_is_compared_where_it_begins() -> None:
+    # Wall 1 ends at 3:00; the first tag turns a half, so the second begins at 9:00 (eighth 6).
+    sheet = DANCE + "Tag\n1-2 R step forward, pivot ½ left\n3-4 hold\n"
+    for facing, codes in ((6, []), (2, ["fit.claimed-facing"])):
+        second = Event(id="b", kind=EventKind.TAG, walls=(1,), counts=4, claims_facing=facing)
+        line = timeline(sheet, song("verse 72"), tag(1, name="Tag"), second)
+        wrong = [f.code for f in fit_findings(line) if "claimed" in f.code]
+        assert wrong == codes
 
 
 def test_walls_off_the_eight_are_one_finding_for_a_run() -> None:

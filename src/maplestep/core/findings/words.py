@@ -94,7 +94,7 @@ ENGLISH: Final[dict[str, tuple[str, str]]] = {
     ),
     "fit.wrong-foot-restart": (
         "Wall {wall} restarts after {cut}, but the {foot} foot carries the weight there.",
-        "On that wall, make the {step} on {count} a touch, or add a step on the & after it.",
+        "On that wall, end the {step} on {count} with a touch, or add a step on the & after it.",
     ),
     "fit.wrong-foot-restart-no-steps": (
         "Wall {wall} restarts after {cut}, but the {foot} foot carries the weight there.",
@@ -102,7 +102,7 @@ ENGLISH: Final[dict[str, tuple[str, str]]] = {
     ),
     "fit.wrong-foot-into-tag": (
         "After wall {wall} the tag begins with the {foot} foot, which carries the weight.",
-        "Make the {step} on {count} a touch, or begin the tag on the other foot.",
+        "End the {step} on {count} with a touch, or begin the tag on the other foot.",
     ),
     "fit.wrong-foot-into-tag-no-steps": (
         "After wall {wall} the tag begins with the {foot} foot, which carries the weight.",
@@ -110,7 +110,7 @@ ENGLISH: Final[dict[str, tuple[str, str]]] = {
     ),
     "fit.wrong-foot-out-of-tag": (
         "After the tag of wall {wall} the {foot} foot has to start, but it carries the weight.",
-        "Make the tag's last step ({step} on {count}) a touch, or add a step to the tag.",
+        "End the tag's {step} on {count} with a touch, or add a step to the tag.",
     ),
     "fit.wrong-foot-out-of-tag-no-steps": (
         "After the tag of wall {wall} the {foot} foot has to start, but it carries the weight.",
@@ -119,6 +119,10 @@ ENGLISH: Final[dict[str, tuple[str, str]]] = {
     "fit.claimed-facing": (
         "{event} on wall {wall} faces {facing}, not {claimed}.",
         "Wall {wall} starts at {start}. Correct the claim, or look for a wrong turn.",
+    ),
+    "fit.claimed-facing-of-many": (
+        "{event} on wall {wall} faces {facing}, not {claimed}.",
+        "Its walls face differently. Take wall {wall} off it and give that wall one of its own.",
     ),
     "fit.claimed-facing-is-start": (
         "{event} on wall {wall} faces {facing}; {claimed} is where that wall starts.",
@@ -177,4 +181,4 @@ def fix_words(fix: Fix, finding: Finding) -> str:
         case EventEdit(claims_facing=None):
             return "Take it out" if not fix.walls else f"Take out wall {finding.place.wall}"
         case EventEdit():
-            return f"Claim {finding.found}"
+            return f"Write {finding.found}"
