@@ -1,10 +1,11 @@
 """What each figure expands to. Source: common practice as written in the trade's own notes."""
 
 import pytest
-from core.dancing import part_of, steps
+from core.dancing import codes, part_of, steps
 
 from maplestep.core.figures.model import moves_of
 from maplestep.core.figures.vocabulary import FIGURES
+from maplestep.core.sheet.read import read_sheet
 
 # Text of one line -> the moves. Turns are in eighths, right positive (a quarter is 2).
 EXPANSIONS = {
@@ -59,12 +60,35 @@ EXPANSIONS = {
     "1-4 L side, R behind, L side, R cross": ["L side", "R behind", "L side", "R cross"],
     "7-8 R touch": ["[R touch together]"],  # one touch that lasts both counts
     "1 R TOUCH (snap fingers)": ["[R touch together]"],
+    # as sheets spell it out
+    "1-2 Step right to right side, touch left beside right": ["R side", "[L touch together]"],
+    "1-2 Step L next to R, step R in place": ["L together", "R place"],
+    "1&2 Shuffle forward stepping right, left, right": ["R fwd", "L together", "R fwd"],
+    "1&2 3&4 Shuffle forward R, L": [
+        "R fwd",
+        "L together",
+        "R fwd",
+        "L fwd",
+        "R together",
+        "L fwd",
+    ],
+    "1&2 Coaster step: step back on right, step left beside right, step right forward": [
+        "R back",
+        "L together",
+        "R fwd",
+    ],
+    "1-3 Rolling vine left (¼ left L fwd, ½ left R back, ¼ left L side)": [
+        "L fwd -2",
+        "R back -4",
+        "L side -2",
+    ],
 }
 
 
 @pytest.mark.parametrize(("line", "moves"), EXPANSIONS.items())
 def test_expansion(line: str, moves: list[str]) -> None:
     assert steps(part_of(line)) == moves
+    assert not {"sheet.counts-figures", "sheet.figure-unknown"} & set(codes(read_sheet(line)))
 
 
 def test_the_weave_crosses_first_when_the_other_foot_leads() -> None:

@@ -73,6 +73,20 @@ def test_tags_stand_apart_from_the_dance() -> None:
     assert [part.name for part in sheet.danced] == ["A"]
 
 
+def test_a_head_with_several_keys_on_a_line() -> None:
+    claims = read_sheet("Dance\nCount: 32  Wall: 4 | Level: Improver\n1 R side").sheet.claims
+    assert claims.counts is not None
+    assert claims.walls is not None
+    assert (claims.counts.value, claims.walls.value, claims.level) == (32, 4, "Improver")
+
+
+def test_a_remark_on_a_restart_claims_nothing_of_wall_1() -> None:
+    text = TWO_SECTIONS + "** Restart here on wall 3 facing 9:00\nends facing 9:00\n"
+    # The dance ends at 6:00 on wall 1: only the second remark is about it.
+    (finding,) = sheet_findings(read_sheet(text))
+    assert (finding.code, finding.place.span and finding.place.span.line) == ("sheet.facing", 13)
+
+
 def test_offsets_lead_back_to_the_words() -> None:
     part = read_sheet(TWO_SECTIONS).sheet.wall
     assert part is not None

@@ -22,7 +22,9 @@ class FigureUse:
     ``foot`` leads if named; ``travel`` is the side it goes to; ``direction`` replaces
     the usual one; ``turn`` is the amount in eighths without sign (None: not given) and
     ``turn_to`` its side; ``end_weight`` is said outright ("weight R"). ``bare_turn``
-    marks a turn with no figure named, which may belong to the step behind it.
+    marks a turn with no figure named, which may belong to the step behind it. ``echo``
+    marks a lone foot behind a figure of several moves ("shuffle right, left, right"):
+    it names the foot of one of them, or asks for the figure again.
     """
 
     figure: Figure
@@ -34,6 +36,7 @@ class FigureUse:
     turn_to: Foot | None = None
     end_weight: Foot | None = None
     bare_turn: bool = False
+    echo: bool = False
 
     def lengths(self) -> tuple[int, ...]:
         """Numbers of landings this figure can fill, usual ones first."""

@@ -256,6 +256,12 @@ def _index() -> dict[tuple[str, ...], Figure]:
 
 
 # These words name a figure on their own and a direction beside another figure.
-WEAK: Final = frozenset({"cross", "side", "behind", "together", "back", "forward", "place"})
+WEAK: Final = frozenset(
+    tuple(name.split())
+    for name in (
+        *("cross", "across", "side", "behind", "together", "back", "forward"),
+        *("beside", "next to", "in place", "place", "on the spot"),
+    )
+)
 BY_NAME: Final = _index()
 LONGEST_NAME: Final = max(len(key) for key in BY_NAME)

@@ -2,10 +2,103 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass, replace
 from functools import cache
 
 from ..figures.expand import FigureUse
+from .clauses import Unknown
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Fitted:
+    """A line's figures, each with its number of landings.
+
+    ``fits`` is False when no way of reading the line uses the landings up exactly.
+    """
+
+    uses: tuple[FigureUse, ...]
+    shares: tuple[int, ...]
+    unknown: tuple[Unknown, ...]
+    fits: bool
+
+
+def fit(ways: Iterable[Sequence[FigureUse | Unknown]], landings: int) -> Fitted:
+    """The first way of reading a line in which everything is known and fits its landings.
+
+    When there is none, the first way at all, each figure its usual length while landings last.
+    """
+    first: Sequence[FigureUse | Unknown] | None = None
+    for way in ways:
+        first = way if first is None else first
+        if not _known(way) or len(_known(way)) < len(way):
+            continue
+        for uses in _forms(_known(way)):
+            shares = share_landings(uses, landings)
+            if shares is not None:
+                return Fitted(uses=tuple(uses), shares=shares, unknown=(), fits=True)
+    uses = _known(first or ())
+    for form in _forms(uses):
+        shares = share_landings(form, landings)
+        if shares is not None:
+            uses = form
+            break
+    else:
+        shares = None
+    return Fitted(
+        uses=tuple(uses),
+        shares=shares or _first_come(uses, landings),
+        unknown=tuple(item for item in first or () if isinstance(item, Unknown)),
+        fits=shares is not None,
+    )
+
+
+def _known(way: Sequence[FigureUse | Unknown]) -> list[FigureUse]:
+    return [item for item in way if isinstance(item, FigureUse)]
+
+
+def _forms(uses: list[FigureUse]) -> Iterator[list[FigureUse]]:
+    """Lone feet as part of the figure before them or as figures; turns alone or merged."""
+    plain = _without_echoes(uses)
+    for form in (plain, uses) if len(plain) < len(uses) else (uses,):
+        yield form
+        merged = _merge_bare_turns(form)
+        if len(merged) < len(form):
+            yield merged
+
+
+def _without_echoes(uses: Sequence[FigureUse]) -> list[FigureUse]:
+    """ "Shuffle right, left, right" is one shuffle; its first foot leads."""
+    kept: list[FigureUse] = []
+    for use in uses:
+        if not use.echo or not kept:
+            kept.append(use)
+        elif kept[-1].foot is None:
+            kept[-1] = replace(kept[-1], foot=use.foot)
+    return kept
+
+
+def _merge_bare_turns(uses: Sequence[FigureUse]) -> list[FigureUse]:
+    """ "Turn ¼ R, step L back" on one count is one move."""
+    merged: list[FigureUse] = []
+    for use in uses:
+        before = merged[-1] if merged else None
+        if before is not None and before.bare_turn and use.turn is None and not use.bare_turn:
+            span = replace(use.span, start=before.span.start)
+            merged[-1] = replace(use, turn=before.turn, turn_to=before.turn_to, span=span)
+        else:
+            merged.append(use)
+    return merged
+
+
+def _first_come(uses: Sequence[FigureUse], landings: int) -> tuple[int, ...]:
+    shares = []
+    left = landings
+    for use in uses:
+        take = min(use.lengths()[0], left)
+        shares.append(take)
+        left -= take
+    return tuple(shares)
 
 
 def share_landings(uses: Sequence[FigureUse], landings: int) -> tuple[int, ...] | None:
@@ -20,17 +113,17 @@ def share_landings(uses: Sequence[FigureUse], landings: int) -> tuple[int, ...] 
     lengths = [_choices(use, landings, alone=len(uses) == 1) for use in uses]
 
     @cache
-    def fit(index: int, left: int) -> tuple[int, ...] | None:
+    def rest_of(index: int, left: int) -> tuple[int, ...] | None:
         if index == len(lengths):
             return () if left == 0 else None
         for length in lengths[index]:
             if length <= left:
-                rest = fit(index + 1, left - length)
+                rest = rest_of(index + 1, left - length)
                 if rest is not None:
                     return (length, *rest)
         return None
 
-    shares = fit(0, landings)
+    shares = rest_of(0, landings)
     if shares is None and len(uses) == 1 and uses[0].lengths() == (1,):
         return (landings,)
     return shares

@@ -3,8 +3,6 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Sequence
-from dataclasses import replace
 from fractions import Fraction
 from typing import Final
 
@@ -16,8 +14,8 @@ from ..finding import Finding
 from ..moves import Move, Span
 from ..turns import parse_clock
 from . import found
-from .assign import share_landings
-from .clauses import Unknown, read_clauses
+from .assign import fit
+from .clauses import ways_to_read
 from .lines import Remark, SectionHeading, StepLine
 from .model import Claim, FacingClaim, Part, PartKind, Section
 
@@ -26,6 +24,9 @@ _FACING: Final = re.compile(
     r"|[\[(]\s*((?:1[0-2]|[1-9]):[0-5]\d)\s*[\])]",
     re.IGNORECASE,
 )
+
+# "Restart here on wall 3 facing 9:00" says nothing about wall 1.
+_EVENT_WORDS: Final = re.compile(r"\b(?:wall|restart|tag|bridge|ending)s?\b", re.IGNORECASE)
 
 
 class PartBuilder:
@@ -58,7 +59,8 @@ class PartBuilder:
 
     def add_remark(self, remark: Remark) -> None:
         """A facing may be claimed in free text below the steps; an empty line ends nothing."""
-        if self._opened is not None and self._opened.landings:
+        about_a_wall = _EVENT_WORDS.search(remark.text)
+        if self._opened is not None and self._opened.landings and not about_a_wall:
             self._opened.claim_facing(remark.text, remark.span)
 
     def add_steps(self, line: StepLine) -> None:
@@ -113,28 +115,19 @@ class PartBuilder:
         self._opened = None
 
     def _dance(self, line: StepLine, landings: tuple[Fraction, ...]) -> None:
-        assert self._opened is not None
-        uses: list[FigureUse] = []
-        unknown = False
-        for item in read_clauses(line.words, line.words_at, line.span.line):
-            if isinstance(item, Unknown):
-                unknown = True
-                # Nobody knows which foot it ends on; guessing would only add false alarms.
-                self._weight = None
-                self._findings.append(found.figure_unknown(line, item))
-            else:
-                uses.append(item)
-        if not uses:
-            if not unknown:
+        fitted = fit(ways_to_read(line.words, line.words_at, line.span.line), len(landings))
+        for unknown in fitted.unknown:
+            # Nobody knows which foot it ends on; guessing would only add false alarms.
+            self._weight = None
+            self._findings.append(found.figure_unknown(line, unknown))
+        if not fitted.uses:
+            if not fitted.unknown:
                 self._findings.append(found.no_words(line))
             return
-        uses, shares = _share(uses, len(landings))
-        if shares is None:
-            if not unknown:
-                self._findings.append(found.landings_do_not_fit(line, len(landings), uses))
-            shares = _first_come(uses, len(landings))
+        if not fitted.fits and not fitted.unknown:
+            self._findings.append(found.landings_do_not_fit(line, len(landings), fitted.uses))
         start = 0
-        for use, share in zip(uses, shares, strict=True):
+        for use, share in zip(fitted.uses, fitted.shares, strict=True):
             if share:
                 self._figure(line, use, landings[start : start + share])
             start += share
@@ -258,39 +251,3 @@ def _is_clock(text: str) -> bool:
     except ValueError:
         return False
     return True
-
-
-def _share(uses: list[FigureUse], landings: int) -> tuple[list[FigureUse], tuple[int, ...] | None]:
-    """Landings for each figure; "turn ¼ R, step L back" on one count is one move."""
-    shares = share_landings(uses, landings)
-    if shares is not None:
-        return uses, shares
-    merged = _merge_bare_turns(uses)
-    if len(merged) < len(uses):
-        again = share_landings(merged, landings)
-        if again is not None:
-            return merged, again
-    return uses, None
-
-
-def _merge_bare_turns(uses: Sequence[FigureUse]) -> list[FigureUse]:
-    merged: list[FigureUse] = []
-    for use in uses:
-        before = merged[-1] if merged else None
-        if before is not None and before.bare_turn and use.turn is None and not use.bare_turn:
-            span = replace(use.span, start=before.span.start)
-            merged[-1] = replace(use, turn=before.turn, turn_to=before.turn_to, span=span)
-        else:
-            merged.append(use)
-    return merged
-
-
-def _first_come(uses: Sequence[FigureUse], landings: int) -> tuple[int, ...]:
-    """When nothing fits: each figure its usual length while landings last."""
-    shares = []
-    left = landings
-    for use in uses:
-        take = min(use.lengths()[0], left)
-        shares.append(take)
-        left -= take
-    return tuple(shares)

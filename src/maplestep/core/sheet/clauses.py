@@ -58,10 +58,30 @@ class _Hit:
     last: int
 
 
+_DESCRIBED: Final = re.compile(r":(?!\d)|\s[-–—=]\s")
+
+
+def ways_to_read(text: str, offset: int, line: int) -> Iterator[tuple[FigureUse | Unknown, ...]]:
+    """The ways a step line can be meant, the likeliest first.
+
+    Sheets often name a figure and describe it as well ("Coaster step: step back on right,
+    …", "Rolling vine (¼ left, ½ left, ¼ left)"); then either half is the whole line.
+    """
+    yield read_clauses(_without_styling(text), offset, line)
+    described = _DESCRIBED.search(text)
+    if described:
+        blank = " " * described.end()
+        yield read_clauses(blank + _without_styling(text[described.end() :]), offset, line)
+        yield read_clauses(_without_styling(text[: described.start()]), offset, line)
+    bare = _BRACKETS.sub(lambda match: " " * len(match[0]), text)
+    if bare.strip():
+        yield read_clauses(bare, offset, line)
+
+
 def read_clauses(text: str, offset: int, line: int) -> tuple[FigureUse | Unknown, ...]:
-    """All figures of a step line, in order; what is not understood comes as Unknown."""
+    """All figures of a text, in order; what is not understood comes as Unknown."""
     uses: list[FigureUse | Unknown] = []
-    for piece, at in _pieces(_without_styling(text)):
+    for piece, at in _pieces(text):
         words = words_of(piece, offset + at)
         if not words:
             continue
@@ -155,7 +175,7 @@ def _singular(word: str) -> str:
 
 
 def _is_weak(words: Sequence[Word], hit: _Hit) -> bool:
-    return hit.last - hit.first == 1 and _singular(words[hit.first].text) in WEAK
+    return tuple(_singular(word.text) for word in words[hit.first : hit.last]) in WEAK
 
 
 def _stands_alone(hit: _Hit, strong: list[_Hit], found: list[_Hit]) -> bool:
@@ -217,7 +237,9 @@ def _without_name(
         return replace(next(iter(_use(figure, words, range(0), span))), bare_turn=True)
     if before is not None and all(word.side or word.text in FILLER for word in words):
         foot = next((word.side for word in words if word.side), None)
-        return replace(before, foot=foot, span=span, turn=None, turn_to=None, end_weight=None)
+        echo = before.figure.lengths[0] > 1
+        again = replace(before, foot=foot, span=span, echo=echo)
+        return replace(again, turn=None, turn_to=None, end_weight=None)
     text = " ".join(word.text for word in words)
     close = get_close_matches(text, sorted(" ".join(key) for key in BY_NAME), n=3, cutoff=0.6)
     if not close:
@@ -241,7 +263,7 @@ def _use(figure: Figure, words: Sequence[Word], name: range, span: Span) -> Iter
         span=span,
         foot=sides[0] if sides else None,
         travel=sides[1] if len(sides) == 2 else None,
-        direction=_direction(words, used, figure),
+        direction=_direction(words, used),
         turn=turn,
         turn_to=turn_to,
         end_weight=end_weight,
@@ -308,14 +330,20 @@ def _references(words: Sequence[Word]) -> set[int]:
     return found
 
 
-def _direction(words: Sequence[Word], used: set[int], figure: Figure) -> str:
+def _direction(words: Sequence[Word], used: set[int]) -> str:
     diagonal = any(word.text in DIAGONAL for word in words)
     said = [
         DIRECTION_WORDS[word.text]
         for index, word in enumerate(words)
-        if index not in used and word.text in DIRECTION_WORDS
+        if index not in used and word.text in DIRECTION_WORDS and not _opens_phrase(words, index)
     ]
     direction = said[0] if said else ""
     if diagonal:
         return "diag back" if direction == "back" else "diag fwd"
     return direction
+
+
+def _opens_phrase(words: Sequence[Word], index: int) -> bool:
+    """ "in place", "in front": the "in" is no direction of its own."""
+    following = words[index + 1].text if index + 1 < len(words) else ""
+    return words[index].text == "in" and following in {"place", "front"}

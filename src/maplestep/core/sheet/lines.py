@@ -79,8 +79,7 @@ _PIECES: Final = (
     ("intro", re.compile(r"(?<![\w/])(\d{1,4})[\s-]*counts?\s+intro\b", re.IGNORECASE)),
 )
 _KEYED: Final = re.compile(
-    r"^\s*(title|dance|name|counts?|walls?|level|intro|start weight|weight|rhythm|feel)"
-    r"\s*[:=]\s*(.+?)\s*$",
+    r"\b(title|dance|name|counts?|walls?|level|intro|start weight|weight|rhythm|feel)\s*[:=]\s*",
     re.IGNORECASE,
 )
 _KEYS: Final = {
@@ -191,11 +190,9 @@ def _counts_in(rest: str) -> int | None:
 
 
 def _facts(text: str, span: Span) -> Iterator[Fact]:
-    if match := _KEYED.match(text):
-        key = match[1].lower()
-        start = span.start + match.start(2)
-        place = Span(start=start, end=start + len(match[2]), line=span.line)
-        yield Fact(text=text, span=place, key=_KEYS.get(key, key), value=match[2])
+    keyed = list(_KEYED.finditer(text))
+    if keyed and not text[: keyed[0].start()].strip(" *_#-"):
+        yield from _keyed_facts(text, span, keyed)
         return
     # A line of steps such as "32 R step" has its number and no such word behind it.
     found = [(key, match) for key, pattern in _PIECES if (match := pattern.search(text))]
@@ -208,6 +205,19 @@ def _facts(text: str, span: Span) -> Iterator[Fact]:
     level = next((level for level in _LEVELS if level in text.lower()), None)
     if level:
         yield Fact(text=text, span=span, key="level", value=level)
+
+
+def _keyed_facts(text: str, span: Span, keyed: list[re.Match[str]]) -> Iterator[Fact]:
+    """ "Count: 32  Wall: 4  Level: Improver": several keys may share a line."""
+    ends = [match.start() for match in keyed[1:]] + [len(text)]
+    for match, end in zip(keyed, ends, strict=True):
+        value = text[match.end() : end].strip(" \t|,;*_")
+        if not value:
+            continue
+        key = match[1].lower()
+        start = span.start + text.index(value, match.end())
+        place = Span(start=start, end=start + len(value), line=span.line)
+        yield Fact(text=text, span=place, key=_KEYS.get(key, key), value=value)
 
 
 def _steps(text: str, span: Span) -> StepLine | None:

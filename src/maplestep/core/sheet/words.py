@@ -58,6 +58,7 @@ DIRECTION_WORDS: Final = {
     "behind": "behind",
     "together": "together",
     "beside": "together",
+    "next": "together",
     "place": "place",
     "out": "out",
     "in": "in",
