@@ -134,6 +134,11 @@ def test_an_unknown_figure_names_the_nearest_ones() -> None:
     assert "shuffle" in found[0].expected
 
 
+def test_nothing_is_said_of_the_first_foot_when_the_first_figure_is_unknown() -> None:
+    text = TWO_SECTIONS.replace("1-4  R vine right, L touch", "1-4  R wobble")
+    assert [f.code for f in sheet_findings(read_sheet(text))] == ["sheet.figure-unknown-alone"]
+
+
 def test_a_fix_of_a_claim_makes_it_true() -> None:
     text = TWO_SECTIONS.replace("2 walls", "4 walls").replace("16 counts", "24 counts")
     for finding in sorted(sheet_findings(read_sheet(text)), key=lambda f: -f.place.span.start):  # type: ignore[union-attr]

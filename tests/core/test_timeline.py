@@ -9,7 +9,6 @@ from core.dancing import quarter_dance, restart, song, tag, timeline, walk
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from maplestep.core.findings.phrases_missed import phrase_hits
 from maplestep.core.timeline import Ended, PassKind
 from maplestep.core.turns import clock
 from maplestep.formats.routine_file import read_routine, routine_of
@@ -89,7 +88,7 @@ def test_kite_weather_worked_out_by_hand() -> None:
     assert [w.start for w in line.walls] == [16, 48, 80, 116, 148, 172, 204, 236, 272]
     walls = ["12:00", "9:00", "6:00", "3:00", "12:00", "9:00", "6:00", "3:00", "12:00"]
     assert walk(line) == walls
-    assert len(phrase_hits(line)) == 7
+    assert len(line.phrase_hits) == 7
     assert clock(line.passes[-1].end_facing) == "9:00"
 
 

@@ -12,14 +12,14 @@ from dataclasses import dataclass
 from enum import Enum
 from fractions import Fraction
 from functools import cached_property
-from typing import Final
+from typing import Final, NamedTuple
 
 from .counts import Cut
 from .feet import Foot
 from .moves import Move
 from .routine import Event, EventKind, Routine
 from .sheet.model import Part
-from .song import PlacedPhrase
+from .song import PhraseKind, PlacedPhrase
 from .turns import FULL
 
 # A dance of one count over the longest song would still end; this guards the loop.
@@ -69,7 +69,8 @@ class Pass:
 
     ``wall`` is the number of the wall it is or follows; ``part`` is None for a tag
     without steps; ``moves`` are those danced, with the weight after each in
-    ``weights``; ``event`` is what ends a wall or what a tag belongs to.
+    ``weights`` and where it lands, in counts from the pass's start, in ``offsets``;
+    ``event`` is what ends a wall or what a tag belongs to.
     """
 
     kind: PassKind
@@ -86,6 +87,7 @@ class Pass:
     end_weight: Foot | None
     moves: tuple[Move, ...]
     weights: tuple[Foot | None, ...]
+    offsets: tuple[float, ...]
     facings: tuple[FacingRun, ...]
     ended: Ended
     event: Event | None
@@ -96,16 +98,22 @@ class Pass:
         return self.end - self.start
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
-class DancedMove:
-    """A move where it falls in the song."""
+class DancedMove(NamedTuple):
+    """A move where it falls in the song, and the facing and weight after it.
+
+    A tuple, because a song has many hundreds of them.
+    """
 
     move: Move
     passed: Pass
-    at: Fraction
     at_seconds: float
     facing: int
     weight: Foot | None
+
+    @property
+    def at(self) -> Fraction:
+        """The count of the song on which it lands."""
+        return self.passed.start + self.move.at
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -119,6 +127,21 @@ class Timeline:
     def walls(self) -> tuple[Pass, ...]:
         """The walls, in order; wall n is ``walls[n - 1]``."""
         return tuple(p for p in self.passes if p.kind is PassKind.WALL)
+
+    @cached_property
+    def danced_phrases(self) -> tuple[PlacedPhrase, ...]:
+        """The phrases that begin while one dances; an intro is not danced to."""
+        start = self.routine.start_count
+        return tuple(
+            placed
+            for placed in self.routine.song.placed
+            if placed.start >= start and placed.phrase.kind is not PhraseKind.INTRO
+        )
+
+    @cached_property
+    def phrase_hits(self) -> tuple[PlacedPhrase, ...]:
+        """The danced phrases that begin exactly with a wall."""
+        return tuple(placed for placed in self.danced_phrases if placed.start in self.wall_starts)
 
     @cached_property
     def wall_starts(self) -> dict[Fraction, Pass]:
@@ -138,20 +161,12 @@ class Timeline:
 
     def moves(self) -> Iterator[DancedMove]:
         """Every move of the dance, in the order danced."""
-        seconds = self.routine.song.seconds
         for passed in self.passes:
             facing = passed.start_facing
-            for move, weight in zip(passed.moves, passed.weights, strict=True):
+            times = self.routine.song.all_seconds(passed.start, passed.offsets)
+            for move, seconds, weight in zip(passed.moves, times, passed.weights, strict=True):
                 facing += move.turn
-                at = passed.start + move.at
-                yield DancedMove(
-                    move=move,
-                    passed=passed,
-                    at=at,
-                    at_seconds=seconds(at),
-                    facing=facing % FULL,
-                    weight=weight,
-                )
+                yield DancedMove(move, passed, seconds, facing % FULL, weight)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -160,6 +175,7 @@ class _Slice:
 
     moves: tuple[Move, ...]
     weights: tuple[Foot | None, ...]
+    offsets: tuple[float, ...]
     facings: tuple[FacingRun, ...]
     turn: int
 
@@ -253,6 +269,7 @@ class _Layer:
             end_weight=end_weight,
             moves=piece.moves,
             weights=piece.weights,
+            offsets=piece.offsets,
             facings=tuple(
                 FacingRun(facing=(run.facing + facing) % FULL, start=run.start, end=run.end)
                 for run in piece.facings
@@ -276,8 +293,7 @@ class _Layer:
                 end=min(placed.end, end) - start,
                 starts=placed.start >= start,
             )
-            for placed in self._routine.song.placed
-            if placed.start < end and placed.end > start
+            for placed in self._routine.song.phrases_between(start, end)
         )
 
 
@@ -302,12 +318,13 @@ def _cut(event: Event) -> Cut:
 def _cut_slice(part: Part | None, cut: Cut) -> _Slice:
     if part is None:
         run = FacingRun(facing=0, start=Fraction(0), end=cut.at)
-        return _Slice(moves=(), weights=(), facings=(run,), turn=0)
+        return _Slice(moves=(), weights=(), offsets=(), facings=(run,), turn=0)
     kept = [(m, w) for m, w in zip(part.moves, part.weights, strict=True) if cut.keeps(m.at)]
     moves = tuple(move for move, _ in kept)
     return _Slice(
         moves=moves,
         weights=tuple(weight for _, weight in kept),
+        offsets=tuple(float(move.at) for move in moves),
         facings=_facing_runs(moves, cut.at),
         turn=sum(move.turn for move in moves),
     )

@@ -12,12 +12,11 @@ from typing import Literal
 
 from pydantic import BaseModel
 
-from ..core.counts import label
+from ..core.counts import Feel, label
 from ..core.feet import Foot
 from ..core.figures.words import move_word
 from ..core.finding import EventEdit, Finding, SheetEdit
 from ..core.findings.event_words import event_name
-from ..core.findings.phrases_missed import danced_phrases, phrase_hits
 from ..core.findings.registry import fit_findings, sheet_findings
 from ..core.findings.words import advice, fix_words, message
 from ..core.sheet.model import Part, Section
@@ -25,6 +24,8 @@ from ..core.sheet.read import Reading
 from ..core.song import PlacedPhrase
 from ..core.timeline import Pass, Timeline
 from ..core.turns import FULL, amount_words, clock, net_turn_words, walls_in_dance
+
+FootName = Literal["L", "R", "both"]
 
 
 class SheetFixView(BaseModel):
@@ -73,7 +74,7 @@ class MoveView(BaseModel):
 
     at: float
     label: str
-    foot: Literal["L", "R", "both"] | None
+    foot: FootName | None
     word: str
     figure: str
     weight: bool
@@ -183,11 +184,11 @@ class DancedMoveView(BaseModel):
     count: float
     at_seconds: float
     label: str
-    foot: Literal["L", "R", "both"] | None
+    foot: FootName | None
     word: str
     figure: str
     facing: str
-    weight: Literal["L", "R", "both"] | None
+    weight: FootName | None
 
 
 class EndView(BaseModel):
@@ -276,12 +277,12 @@ def sheet_view(reading: Reading) -> SheetView:
         counts=float(sum(part.length for part in sheet.danced)),
         walls=walls_in_dance(single.net_turn) if single else None,
         turn=net_turn_words(single.net_turn) if single else "",
-        parts=[_part_view(part) for part in sheet.parts],
+        parts=[_part_view(part, sheet.feel) for part in sheet.parts],
         findings=[finding_view(finding) for finding in sheet_findings(reading)],
     )
 
 
-def _part_view(part: Part) -> PartView:
+def _part_view(part: Part, feel: Feel) -> PartView:
     sections = []
     facing = 0
     weight = part.start_weight
@@ -290,7 +291,7 @@ def _part_view(part: Part) -> PartView:
         weights = part.weights[done : done + len(section.moves)]
         done += len(section.moves)
         weight = weights[-1] if weights else weight
-        sections.append(_section_view(section, facing, weight))
+        sections.append(_section_view(section, facing, weight, feel))
         facing += sum(move.turn for move in section.moves)
     return PartView(
         kind=part.kind.value,
@@ -302,7 +303,7 @@ def _part_view(part: Part) -> PartView:
     )
 
 
-def _section_view(section: Section, facing: int, weight: Foot | None) -> SectionView:
+def _section_view(section: Section, facing: int, weight: Foot | None, feel: Feel) -> SectionView:
     moves: list[MoveView] = []
     runs: list[FacingRunView] = []
     since = Fraction(0)
@@ -316,7 +317,7 @@ def _section_view(section: Section, facing: int, weight: Foot | None) -> Section
         moves.append(
             MoveView(
                 at=float(at),
-                label=label(at),
+                label=label(at, feel),
                 foot=move.foot.value if move.foot else None,
                 word=move_word(move),
                 figure=move.figure,
@@ -368,8 +369,8 @@ def timeline_view(timeline: Timeline, reading: Reading, *, title: str = "") -> T
     """A timeline with all findings, ready to be drawn."""
     routine = timeline.routine
     song, sheet = routine.song, routine.sheet
-    danced = {placed.index for placed in danced_phrases(timeline)}
-    hits = {placed.index for placed in phrase_hits(timeline)}
+    danced = {placed.index for placed in timeline.danced_phrases}
+    hits = {placed.index for placed in timeline.phrase_hits}
     wall = sheet.wall
     single = wall if len(sheet.danced) == 1 else None
     return TimelineView(
@@ -473,15 +474,21 @@ def _end_view(timeline: Timeline) -> EndView | None:
 
 
 def _move_views(timeline: Timeline) -> Iterable[DancedMoveView]:
+    feel = timeline.routine.sheet.feel
+    # What does not depend on where in the song a move falls is worked out once a move.
+    once: dict[int, tuple[float, str, str]] = {}
     for danced in timeline.moves():
         move = danced.move
+        if id(move) not in once:
+            once[id(move)] = (float(move.at), label(move.at, feel), move_word(move))
+        at, said, word = once[id(move)]
         yield DancedMoveView(
             wall=danced.passed.wall,
-            count=float(danced.at),
+            count=float(danced.passed.start) + at,
             at_seconds=round(danced.at_seconds, 4),
-            label=label(move.at),
+            label=said,
             foot=move.foot.value if move.foot else None,
-            word=move_word(move),
+            word=word,
             figure=move.figure,
             facing=clock(danced.facing),
             weight=danced.weight.value if danced.weight else None,

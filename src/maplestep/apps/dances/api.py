@@ -8,7 +8,6 @@ from django.http import HttpRequest, HttpResponse
 from ninja import File, Router, Schema, Status
 from ninja.files import UploadedFile
 
-from ...core.sheet.read import read_sheet
 from ...formats.text import decode_text
 from ...formats.views import SheetView, sheet_view
 from ..http import ErrorForm, read_upload, user_of
@@ -16,7 +15,7 @@ from .actions.create import create_dance
 from .actions.delete import delete_dance
 from .actions.save import save_dance
 from .models import Dance
-from .queries import get_dance
+from .queries import get_dance, reading_of
 
 router = Router(tags=["dances"])
 
@@ -50,14 +49,14 @@ def dance_out(dance: Dance) -> DanceOut:
         version=dance.version,
         title=dance.title,
         sheet=dance.sheet,
-        reading=sheet_view(read_sheet(dance.sheet)),
+        reading=sheet_view(reading_of(dance.sheet)),
     )
 
 
 @router.post("/reading", response={200: SheetView, 422: ErrorForm})
 def read(request: HttpRequest, form: SheetIn) -> SheetView:
     """Read a sheet without storing it."""
-    return sheet_view(read_sheet(form.sheet))
+    return sheet_view(reading_of(form.sheet))
 
 
 @router.post("", response={200: DanceOut, 422: ErrorForm})

@@ -9,14 +9,13 @@ from typing import TypedDict
 from django.db.models import QuerySet
 
 from ...core.finding import Severity
-from ...core.findings.phrases_missed import danced_phrases, phrase_hits
 from ...core.findings.registry import fit_findings, sheet_findings
 from ...core.routine import EventKind
-from ...core.sheet.read import read_sheet
 from ...core.timeline import lay_out
 from ...formats.routine_file import EventForm, RoutineForm, routine_of
 from ...formats.views import TimelineView, timeline_view
 from ..accounts.models import User
+from ..dances.queries import reading_of
 from ..errors import NotHere
 from ..songs.queries import stored_song_form
 from .models import Routine
@@ -73,7 +72,7 @@ def routine_form(routine: Routine) -> RoutineForm:
 
 def timeline_of(routine: Routine) -> TimelineView:
     """The routine laid out, with everything found."""
-    reading = read_sheet(routine.dance.sheet)
+    reading = reading_of(routine.dance.sheet)
     core = routine_of(routine_form(routine), reading)
     return timeline_view(lay_out(core), reading, title=str(routine))
 
@@ -100,14 +99,14 @@ def _versions(routine: Routine) -> str:
 
 def summarise(routine: Routine) -> Summary:
     """Lay the routine out and count what is to settle."""
-    reading = read_sheet(routine.dance.sheet)
+    reading = reading_of(routine.dance.sheet)
     timeline = lay_out(routine_of(routine_form(routine), reading))
     findings = (*sheet_findings(reading), *fit_findings(timeline))
     to_settle = sum(finding.severity is not Severity.KNOW for finding in findings)
     state = "draft" if not timeline.passes else "to settle" if to_settle else "sits"
     return Summary(
         state=state,
-        hits=len(phrase_hits(timeline)),
-        phrases=len(danced_phrases(timeline)),
+        hits=len(timeline.phrase_hits),
+        phrases=len(timeline.danced_phrases),
         to_settle=to_settle,
     )

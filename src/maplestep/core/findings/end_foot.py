@@ -7,7 +7,6 @@ from collections.abc import Iterator
 from ..feet import is_free
 from ..finding import Finding, Place, Severity
 from ..sheet.model import Sheet
-from .first_move import first_foot
 
 
 def check(sheet: Sheet) -> Iterator[Finding]:
@@ -15,7 +14,7 @@ def check(sheet: Sheet) -> Iterator[Finding]:
     part = sheet.wall
     if part is None or len(sheet.danced) != 1 or not part.moves:
         return
-    foot = first_foot(part.moves)
+    foot = part.first_foot
     if foot is None or is_free(foot, part.end_weight):
         return
     last = part.moves[-1]

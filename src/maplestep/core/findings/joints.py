@@ -9,7 +9,6 @@ from ..feet import Foot, is_free
 from ..finding import Finding, Place, Severity
 from ..timeline import Ended, Pass, PassKind, Timeline
 from .event_words import event_name
-from .first_move import first_foot
 
 
 def check(timeline: Timeline) -> Iterator[Finding]:
@@ -20,7 +19,7 @@ def check(timeline: Timeline) -> Iterator[Finding]:
     """
     seen: set[tuple[str, str]] = set()
     for before, after in zip(timeline.passes, timeline.passes[1:], strict=False):
-        foot = first_foot(after.moves)
+        foot = after.part.first_foot if after.part else None
         if foot is None or is_free(foot, before.end_weight):
             continue
         if before.kind is PassKind.WALL and before.ended is Ended.WHOLE and before.event is None:

@@ -6,31 +6,14 @@ from collections.abc import Iterator
 from fractions import Fraction
 
 from ..finding import Finding, Place, Severity
-from ..song import PhraseKind, PlacedPhrase
+from ..song import PlacedPhrase
 from ..timeline import Pass, PassKind, Timeline
-
-
-def danced_phrases(timeline: Timeline) -> tuple[PlacedPhrase, ...]:
-    """The phrases that begin while one dances; an intro is not danced to."""
-    routine = timeline.routine
-    return tuple(
-        placed
-        for placed in routine.song.placed
-        if placed.start >= routine.start_count and placed.phrase.kind is not PhraseKind.INTRO
-    )
-
-
-def phrase_hits(timeline: Timeline) -> tuple[PlacedPhrase, ...]:
-    """The danced phrases that begin exactly with a wall."""
-    starts = timeline.wall_starts
-    return tuple(placed for placed in danced_phrases(timeline) if placed.start in starts)
 
 
 def check(timeline: Timeline) -> Iterator[Finding]:
     """Find each phrase that begins inside a wall or a tag."""
-    hits = {placed.index for placed in phrase_hits(timeline)}
-    for placed in danced_phrases(timeline):
-        if placed.index not in hits:
+    for placed in timeline.danced_phrases:
+        if placed.start not in timeline.wall_starts:
             inside = _pass_at(timeline, placed.start)
             if inside is not None:
                 yield _missed(timeline, placed, inside)

@@ -46,6 +46,7 @@ class PartBuilder:
         self._claimed, self._span = claimed, span
         self._start = self._weight = start
         self._weights: list[Foot | None] = []
+        self._opens_unknown = False
         self._sections: list[Section] = []
         self._findings: list[Finding] = []
         self._heading: SectionHeading | None = None
@@ -90,6 +91,7 @@ class PartBuilder:
             weights=tuple(self._weights),
             claimed=self._claimed,
             span=self._span,
+            opens_unknown=self._opens_unknown,
         )
         return part, tuple(self._findings)
 
@@ -119,6 +121,7 @@ class PartBuilder:
         for unknown in fitted.unknown:
             # Nobody knows which foot it ends on; guessing would only add false alarms.
             self._weight = None
+            self._opens_unknown = self._opens_unknown or not self._weights
             self._findings.append(found.figure_unknown(line, unknown))
         if not fitted.uses:
             if not fitted.unknown:

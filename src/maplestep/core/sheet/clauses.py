@@ -11,6 +11,7 @@ import re
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from difflib import get_close_matches
+from functools import lru_cache
 from typing import Final
 
 from ..feet import Foot
@@ -167,6 +168,7 @@ def _name_at(words: tuple[Word, ...], index: int) -> _Hit | None:
     return None
 
 
+@lru_cache(maxsize=4096)
 def _singular(word: str) -> str:
     """ "steps", "shuffles": dancers write both; "cross" and "across" are no plurals."""
     if word.endswith("s") and not word.endswith("ss") and (word[:-1],) in BY_NAME:

@@ -73,7 +73,8 @@ class Part:
     """One block danced in a piece: the dance, part A, a tag.
 
     ``moves`` are in the order written, each with its foot; ``weights`` has one entry
-    a move: what carries the dancer after it (None: not known yet).
+    a move: what carries the dancer after it (None: not known yet). ``opens_unknown``
+    says that something not understood stands before the first move.
     """
 
     kind: PartKind
@@ -83,6 +84,17 @@ class Part:
     weights: tuple[Foot | None, ...]
     claimed: Claim | None
     span: Span
+    opens_unknown: bool = False
+
+    @property
+    def first_foot(self) -> Foot | None:
+        """The foot that has to be free to begin; None when none has to, or nobody knows."""
+        if self.opens_unknown:
+            return None
+        for move in self.moves:
+            if move.foot in (Foot.LEFT, Foot.RIGHT):
+                return None if move.may_move_loaded_foot else move.foot
+        return None
 
     @property
     def length(self) -> Fraction:
