@@ -197,7 +197,8 @@ def _print_json(view: BaseModel) -> None:
 
 
 def _print_sheet(view: SheetView) -> None:
-    walls = f", {view.walls} walls (turns {view.turn})" if view.walls else ""
+    turns = f"turns {view.turn}" if view.turn else "no turn left over"
+    walls = f", {view.walls} wall{'s' * (view.walls > 1)} ({turns})" if view.walls else ""
     print(f"{view.title or 'Untitled'}: {view.counts:g} counts{walls}")
     for part in view.parts:
         for section in part.sections:

@@ -111,11 +111,12 @@ def test_the_shelf_knows_the_state_and_keeps_up(ada: Api, routine: dict[str, Any
 
 def test_a_new_routine_of_tempo_length_and_text(ada: Api) -> None:
     song = {"title": "Fresh", "bpm": 120, "length_seconds": 100}
-    body = {"song": song, "sheet": "Fresh dance\n1-2 R side, L together"}
+    body = {"song": song, "sheet": "Fresh dance\nIntro: 32 counts\n1-2 R side, L together"}
     status, stored = ada.call("POST", "/api/routines", body)
     assert status == 200
     # 100 s at 120 bpm are 200 counts.
     assert stored["timeline"]["song_counts"] == 200
+    assert stored["timeline"]["start"] == 32
     assert stored["timeline"]["title"] == "Fresh dance"
     shelf = ada.call("GET", "/api/shelf")[1]
     assert [len(shelf[key]) for key in ("routines", "dances", "songs")] == [1, 1, 1]
@@ -132,7 +133,12 @@ REFUSED: list[tuple[str, str, Any, str]] = [
     ("POST", "/api/dances", {"sheet": "a\x00b"}, "no text (NUL)"),
     ("POST", "/api/songs", {**SONG, "title": "a\x00b"}, "no text (NUL)"),
     ("POST", "/api/dances/reading", {"sheet": "x\n" * 3000}, "3,001 lines"),
-    ("POST", "/api/routines", {"song": {"title": "", "bpm": 1, "length_seconds": 9}}, "20 and 400"),
+    (
+        "POST",
+        "/api/routines",
+        {"song": {"title": "", "bpm": 1, "length_seconds": 9}, "sheet": "1 R side"},
+        "20 and 400",
+    ),
     (
         "POST",
         "/api/routines",

@@ -62,6 +62,9 @@ EXPANSIONS = {
     "1 R TOUCH (snap fingers)": ["[R touch together]"],
     # as sheets spell it out
     "1-2 Step right to right side, touch left beside right": ["R side", "[L touch together]"],
+    "1-2 Step right to side, cross left behind right": ["R side", "L behind"],
+    "1-2 Cross right over left, step left back": ["R cross", "L back"],
+    "1-2 Left toe forward, drop left heel": ["[L toe fwd]", "L drop place"],
     "1-2 Step L next to R, step R in place": ["L together", "R place"],
     "1&2 Shuffle forward stepping right, left, right": ["R fwd", "L together", "R fwd"],
     "1&2 3&4 Shuffle forward R, L": [

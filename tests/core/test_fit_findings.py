@@ -74,9 +74,10 @@ def test_a_tag_can_begin_or_end_on_the_wrong_foot() -> None:
     out = WRONG_FOOT + "Tag\n1-2 R side, L touch\n"
     # The dance ends with the weight left: a tag that begins left is wrong, one that ends right too.
     line = timeline(into, song("verse 64"), tag(1, name="Tag"))
-    assert len(found(line, "fit.wrong-foot-into-tag")) == 1
+    (finding,) = found(line, "fit.wrong-foot-into-tag-weigh")
+    assert advice(finding).startswith("Step on the touch on 16")
     line = timeline(out, song("verse 64"), tag(1, name="Tag"))
-    assert len(found(line, "fit.wrong-foot-out-of-tag")) == 1
+    assert len(found(line, "fit.wrong-foot-out-of-tag-weigh")) == 1
 
 
 def test_a_claimed_facing_is_compared_where_it_happens() -> None:
@@ -124,6 +125,11 @@ def test_a_missed_phrase_says_where_it_falls() -> None:
     assert "after 24" in advice(finding)
     fixed = timeline(DANCE, song("verse 56, chorus 72"), restart(2, "24"))
     assert found(fixed, "fit.phrase-missed") == []
+
+
+def test_a_song_nobody_divided_says_so() -> None:
+    (finding,) = fit_findings(timeline(DANCE, song("intro 16, verse 256")))
+    assert message(finding).startswith("Verse goes on for 256 counts")
 
 
 def test_sixes_are_counted_in_sixes() -> None:

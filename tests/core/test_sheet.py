@@ -134,6 +134,18 @@ def test_an_unknown_figure_names_the_nearest_ones() -> None:
     assert "shuffle" in found[0].expected
 
 
+def test_the_foot_at_the_end_is_freed_by_what_is_there_to_change() -> None:
+    # Both end with the weight right; a step could become a touch, or a touch a step.
+    for end, words in (
+        ("8 R together", "End the together"),
+        ("8 L touch", "Step on the last touch"),
+    ):
+        text = f"1-2 R side, L together\n3-4 R side, L together\n5-6 R side, hold\n7 hold\n{end}"
+        text = text if "touch" in end else text.replace("5-6 R side, hold\n7 hold", "5-7 hold")
+        (finding,) = sheet_findings(read_sheet(text))
+        assert words in advice(finding)
+
+
 def test_nothing_is_said_of_the_first_foot_when_the_first_figure_is_unknown() -> None:
     text = TWO_SECTIONS.replace("1-4  R vine right, L touch", "1-4  R wobble")
     assert [f.code for f in sheet_findings(read_sheet(text))] == ["sheet.figure-unknown-alone"]

@@ -49,6 +49,7 @@ def test_the_phrase_of_a_count() -> None:
 def test_a_song_not_yet_mapped() -> None:
     # 3 minutes at 112 bpm are 336 counts: an intro of 16 and 320 to be marked.
     assert [p.counts for p in unmapped_song("x", F(112), 180.0).phrases] == [16, 320]
+    assert [p.counts for p in unmapped_song("x", F(112), 180.0, intro=0).phrases] == [336]
 
 
 @pytest.mark.parametrize(

@@ -93,7 +93,7 @@ def test_bad_files_are_refused_at_their_line(what: str, wrong: str, line: int, w
         (b"[]", 1, 1),
         (b"\xff\xfe{", 1, 1),
         (b'{"title": "caf' + b"\xe9" + b'"}', 1, 15),  # Latin-1
-        (b'{"a": "\x00"}', 1, 1),
+        (b'{"a": "\x00"}', 1, 8),
         (b"[" * 100_000, 1, 1),
     ],
 )

@@ -21,7 +21,7 @@ MIN_BPM: Final = 20
 MAX_BPM: Final = 400
 MAX_PHRASE: Final = 2000
 MAX_SONG: Final = 10_000
-_USUAL_INTRO: Final = 16
+USUAL_INTRO: Final = 16
 
 
 class PhraseKind(StrEnum):
@@ -221,8 +221,10 @@ class Song:
         return self.placed[bisect_right(self._starts, start) - 1 : bisect_left(self._starts, end)]
 
 
-def unmapped_song(title: str, bpm: Fraction, length_seconds: float) -> Song:
-    """A song of which only tempo and length are known: an intro of 16 and one long phrase.
+def unmapped_song(
+    title: str, bpm: Fraction, length_seconds: float, *, intro: int = USUAL_INTRO
+) -> Song:
+    """A song of which only tempo, length and intro (in counts) are known: one long phrase.
 
     Raises SongError when it would be shorter than its intro or longer than a song is.
     """
@@ -230,17 +232,12 @@ def unmapped_song(title: str, bpm: Fraction, length_seconds: float) -> Song:
     if not math.isfinite(length_seconds) or length_seconds <= 0:
         raise SongError("The song's length has to be more than 0:00.", field="length_seconds")
     counts = int(length_seconds * float(bpm) / 60)
-    if not _USUAL_INTRO < counts <= _USUAL_INTRO + MAX_PHRASE:
+    if not intro < counts <= intro + MAX_PHRASE:
         raise SongError(
-            f"{float(bpm):g} bpm over this length makes {counts} counts; a song has "
-            f"{_USUAL_INTRO + 1} to {_USUAL_INTRO + MAX_PHRASE}.",
+            f"{float(bpm):g} bpm over this length makes {counts} counts; a song that begins "
+            f"with {intro} has {intro + 1} to {intro + MAX_PHRASE}.",
             field="length_seconds",
         )
-    return Song(
-        title=title,
-        bpm=bpm,
-        phrases=(
-            Phrase(kind=PhraseKind.INTRO, counts=_USUAL_INTRO),
-            Phrase(kind=PhraseKind.VERSE, counts=counts - _USUAL_INTRO, name="Not yet marked"),
-        ),
-    )
+    rest = Phrase(kind=PhraseKind.VERSE, counts=counts - intro, name="Not yet marked")
+    lead = (Phrase(kind=PhraseKind.INTRO, counts=intro),) if intro else ()
+    return Song(title=title, bpm=bpm, phrases=(*lead, rest))

@@ -67,10 +67,14 @@ def turn_words(eighths: int) -> str:
 def net_turn_words(net: int) -> str:
     """What a whole wall turns, as dancers name it: the short way round, a half without side.
 
+    Nothing when it comes back to where it began.
+
     >>> [net_turn_words(n) for n in (2, 6, -4, 8, -12)]
-    ['¼ right', '¼ left', '½', 'no turn', '½']
+    ['¼ right', '¼ left', '½', '', '½']
     """
     short = -to_front(net)
+    if not short:
+        return ""
     return amount_words(short) if abs(short) == FULL // 2 else turn_words(short)
 
 

@@ -24,13 +24,22 @@ export function rowsOf(passes: PassView[]): StackRow[] {
   return rows;
 }
 
+export interface Handle {
+  event: string;
+  words: string;
+  start: number;
+  length: number;
+}
+
 /** Where a row's events can be taken hold of: the torn edge, each tag's cloth. In counts. */
-export function handlesOf(row: StackRow): { event: string; start: number; length: number }[] {
+export function handlesOf(row: StackRow): Handle[] {
   const { main } = row;
   // A tag behind a restart belongs to the restart: one handle is enough.
-  if (main.ended === "restart") return [{ event: main.event, start: main.length, length: 0 }];
+  if (main.ended === "restart")
+    return [{ event: main.event, words: main.event_words, start: main.length, length: 0 }];
   return row.tags.map((tag) => ({
     event: tag.event,
+    words: tag.event_words,
     start: tag.start - main.start,
     length: tag.length,
   }));

@@ -138,6 +138,7 @@ export const en = {
     walls_one: "{{count}} wall",
     walls_other: "{{count}} walls",
     turns: "turns {{turn}} a wall",
+    noTurn: "comes back to the same wall",
     counts: "counts {{first}}–{{last}}",
     free: { left: "left foot free", right: "right foot free", either: "either foot free" },
     findings: "To put right",

@@ -14,7 +14,7 @@ FIGURES: Final[tuple[Figure, ...]] = (
     Figure(name="step", ways=("F @",)),
     Figure(name="in place", also=("place", "on the spot"), ways=("F place",), direction="place"),
     Figure(name="walk", also=("walks", "march", "run", "runs"), ways=("F @",), repeats=True),
-    Figure(name="cross", also=("cross step", "across"), ways=("F cross",), direction="cross"),
+    Figure(name="cross", also=("cross step", "across"), ways=("F @",), direction="cross"),
     Figure(name="side", also=("side step",), ways=("F side",), direction="side"),
     Figure(name="behind", also=("cross behind",), ways=("F behind",), direction="behind"),
     Figure(
@@ -197,6 +197,12 @@ FIGURES: Final[tuple[Figure, ...]] = (
         ways=("[F toe @]; F drop place",),
     ),
     Figure(name="heel strut", ways=("[F heel @]; F drop place",)),
+    Figure(
+        name="drop",
+        also=("drop heel", "drop toe", "lower", "heel down", "toe down"),
+        ways=("F drop place",),
+        direction="place",
+    ),
     # turns
     Figure(
         name="pivot",

@@ -18,11 +18,12 @@ def check(sheet: Sheet) -> Iterator[Finding]:
     walls = walls_in_dance(net)
     if claim.value == walls:
         return
+    turn = net_turn_words(net)
     yield Finding(
-        code="sheet.walls",
+        code="sheet.walls" if turn else "sheet.walls-no-turn",
         severity=Severity.WRONG,
         place=Place(span=claim.span),
-        facts={"claimed": str(claim.value), "walls": str(walls), "turn": net_turn_words(net)},
+        facts={"claimed": str(claim.value), "walls": str(walls), "turn": turn},
         expected=str(claim.value),
         found=str(walls),
         fix=SheetEdit(start=claim.span.start, end=claim.span.end, text=str(walls)),

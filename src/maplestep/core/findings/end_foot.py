@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from ..feet import is_free
 from ..finding import Finding, Place, Severity
 from ..sheet.model import Sheet
+from .freeing import move_to_change
 
 
 def check(sheet: Sheet) -> Iterator[Finding]:
@@ -17,9 +18,10 @@ def check(sheet: Sheet) -> Iterator[Finding]:
     foot = part.first_foot
     if foot is None or is_free(foot, part.end_weight):
         return
-    last = part.moves[-1]
+    suffix, move = move_to_change(part.moves, foot)
+    last = move or part.moves[-1]
     yield Finding(
-        code="sheet.end-foot",
+        code=f"sheet.end-foot{suffix}",
         severity=Severity.WRONG,
         place=Place(span=last.span, part=part.name, section=part.sections[-1].title),
         facts={"foot": foot.word, "figure": last.figure},

@@ -9,6 +9,7 @@ from ..feet import Foot, is_free
 from ..finding import Finding, Place, Severity
 from ..timeline import Ended, Pass, PassKind, Timeline
 from .event_words import event_name
+from .freeing import move_to_change
 
 
 def check(timeline: Timeline) -> Iterator[Finding]:
@@ -38,7 +39,7 @@ def _wrong_foot(timeline: Timeline, before: Pass, after: Pass, foot: Foot) -> Fi
         code = "fit.wrong-foot-into-tag"
     else:
         code = "fit.wrong-foot-out-of-tag"
-    last = next((m for m in reversed(before.moves) if m.weight is not None), None)
+    suffix, last = move_to_change(before.moves, foot)
     facts = {
         "wall": str(before.wall),
         "foot": foot.word,
@@ -47,10 +48,8 @@ def _wrong_foot(timeline: Timeline, before: Pass, after: Pass, foot: Foot) -> Fi
         "step": last.figure if last else "",
         "count": label(last.at) if last else "",
     }
-    if last is None:
-        code += "-no-steps"
     return Finding(
-        code=code,
+        code=code + suffix,
         severity=Severity.WRONG,
         place=Place(
             wall=before.wall,

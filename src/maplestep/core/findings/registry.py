@@ -22,6 +22,7 @@ from . import (
     nothing_danced,
     off_unit,
     phrases_missed,
+    phrases_undivided,
 )
 
 SHEET_CHECKS: Final[tuple[Callable[[Sheet], Iterator[Finding]], ...]] = (
@@ -36,6 +37,7 @@ FIT_CHECKS: Final[tuple[Callable[[Timeline], Iterator[Finding]], ...]] = (
     events_never.check,
     joints.check,
     claimed_event_facing.check,
+    phrases_undivided.check,
     off_unit.check,
     phrases_missed.check,
     final_facing.check,

@@ -64,13 +64,25 @@ ENGLISH: Final[dict[str, tuple[str, str]]] = {
         "The sheet says {claimed}-wall; one wall turns {turn}, so it has {walls}.",
         "Look for a turn that is missing or goes the wrong way.",
     ),
+    "sheet.walls-no-turn": (
+        "The sheet says {claimed}-wall; its turns take each other back, so it has {walls}.",
+        "Look for a turn that is missing or goes the wrong way.",
+    ),
     "sheet.facing": (
         "{section}: the sheet says facing {claimed}; danced through it is {facing}.",
         "Check the turns up to here.",
     ),
     "sheet.end-foot": (
         "The dance ends with the weight on the {foot} foot, which has to start again.",
-        "Make the last step ({figure}) a touch, or change the weight before it.",
+        "End the {figure} with a touch, or change the weight before it.",
+    ),
+    "sheet.end-foot-no-steps": (
+        "The dance ends with the weight on the {foot} foot, which has to start again.",
+        "Change the weight before it.",
+    ),
+    "sheet.end-foot-weigh": (
+        "The dance ends with the weight on the {foot} foot, which has to start again.",
+        "Step on the last {figure}, or change the weight before it.",
     ),
     "fit.nothing-danced": (
         "The dance starts after {start} counts, but the song has only {length}.",
@@ -96,6 +108,10 @@ ENGLISH: Final[dict[str, tuple[str, str]]] = {
         "Wall {wall} restarts after {cut}, but the {foot} foot carries the weight there.",
         "On that wall, end the {step} on {count} with a touch, or add a step on the & after it.",
     ),
+    "fit.wrong-foot-restart-weigh": (
+        "Wall {wall} restarts after {cut}, but the {foot} foot carries the weight there.",
+        "On that wall, step on the {step} on {count}.",
+    ),
     "fit.wrong-foot-restart-no-steps": (
         "Wall {wall} restarts after {cut}, but the {foot} foot carries the weight there.",
         "Add a step that frees it.",
@@ -104,6 +120,10 @@ ENGLISH: Final[dict[str, tuple[str, str]]] = {
         "After wall {wall} the tag begins with the {foot} foot, which carries the weight.",
         "End the {step} on {count} with a touch, or begin the tag on the other foot.",
     ),
+    "fit.wrong-foot-into-tag-weigh": (
+        "After wall {wall} the tag begins with the {foot} foot, which carries the weight.",
+        "Step on the {step} on {count}, or begin the tag on the other foot.",
+    ),
     "fit.wrong-foot-into-tag-no-steps": (
         "After wall {wall} the tag begins with the {foot} foot, which carries the weight.",
         "Begin the tag on the other foot.",
@@ -111,6 +131,10 @@ ENGLISH: Final[dict[str, tuple[str, str]]] = {
     "fit.wrong-foot-out-of-tag": (
         "After the tag of wall {wall} the {foot} foot has to start, but it carries the weight.",
         "End the tag's {step} on {count} with a touch, or add a step to the tag.",
+    ),
+    "fit.wrong-foot-out-of-tag-weigh": (
+        "After the tag of wall {wall} the {foot} foot has to start, but it carries the weight.",
+        "Step on the tag's {step} on {count}, or add a step to the tag.",
     ),
     "fit.wrong-foot-out-of-tag-no-steps": (
         "After the tag of wall {wall} the {foot} foot has to start, but it carries the weight.",
@@ -135,6 +159,10 @@ ENGLISH: Final[dict[str, tuple[str, str]]] = {
     "fit.walls-off-unit": (
         "Walls {wall} to {last} start on count {count} of an {unit} in the music.",
         "A tag or restart before wall {wall} can bring them back.",
+    ),
+    "fit.phrase-undivided": (
+        "{phrase} goes on for {counts} counts, so nobody can tell how the dance sits on it.",
+        "Divide it into the song's phrases at the Song desk.",
     ),
     "fit.phrase-missed": (
         "{phrase} begins on count {count} of wall {wall}.",

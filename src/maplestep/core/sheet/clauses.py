@@ -153,6 +153,8 @@ def _figure_hits(words: tuple[Word, ...]) -> list[_Hit]:
         else:
             found.append(hit)
             index = hit.last
+    referring = _references(words)
+    found = [hit for hit in found if hit.first == 0 or not _refers(words, hit, referring)]
     strong = [hit for hit in found if not _is_weak(words, hit)]
     if not strong:
         return found
@@ -178,6 +180,12 @@ def _singular(word: str) -> str:
 
 def _is_weak(words: Sequence[Word], hit: _Hit) -> bool:
     return tuple(_singular(word.text) for word in words[hit.first : hit.last]) in WEAK
+
+
+def _refers(words: Sequence[Word], hit: _Hit, referring: set[int]) -> bool:
+    """ "cross L behind R": the second word only says where the first one goes."""
+    after = hit.last + (hit.last < len(words) and words[hit.last].text == "the")
+    return _is_weak(words, hit) and after in referring
 
 
 def _stands_alone(hit: _Hit, strong: list[_Hit], found: list[_Hit]) -> bool:
@@ -265,7 +273,7 @@ def _use(figure: Figure, words: Sequence[Word], name: range, span: Span) -> Iter
         span=span,
         foot=sides[0] if sides else None,
         travel=sides[1] if len(sides) == 2 else None,
-        direction=_direction(words, used),
+        direction=_direction(words, used, figure),
         turn=turn,
         turn_to=turn_to,
         end_weight=end_weight,
@@ -332,7 +340,7 @@ def _references(words: Sequence[Word]) -> set[int]:
     return found
 
 
-def _direction(words: Sequence[Word], used: set[int]) -> str:
+def _direction(words: Sequence[Word], used: set[int], figure: Figure) -> str:
     diagonal = any(word.text in DIAGONAL for word in words)
     said = [
         DIRECTION_WORDS[word.text]
@@ -340,6 +348,9 @@ def _direction(words: Sequence[Word], used: set[int]) -> str:
         if index not in used and word.text in DIRECTION_WORDS and not _opens_phrase(words, index)
     ]
     direction = said[0] if said else ""
+    # "Cross forward over left" is still a cross; "cross behind" is not.
+    if figure.name == "cross" and direction not in {"behind", "back"}:
+        direction = ""
     if diagonal:
         return "diag back" if direction == "back" else "diag fwd"
     return direction

@@ -97,7 +97,7 @@ export function WallStack({ timeline, cursor, onCursor, onMove }: Props) {
                 left: head + handle.start * size.count - (handle.length ? 0 : 7),
                 width: Math.max(18, handle.length * size.count),
               }}
-              title={t("fit.moveEvent", { wall: row.wall, event: row.main.event_words })}
+              title={t("fit.moveEvent", { wall: row.wall, event: handle.words })}
               onPointerDown={(event) => grab(event, handle.event, row.wall)}
               onPointerMove={(event) => drag.current && setGhost(under(event))}
               onPointerUp={drop}
@@ -166,7 +166,11 @@ function RowEnd({ row, size, head, timeline }: EndProps) {
     );
   return (
     <span className="row-end" style={{ left }} data-tight={tight} aria-hidden>
-      <strong className={main.ended === "restart" ? "brick" : ""}>{main.event_words}</strong>
+      <strong className={main.ended === "restart" ? "brick" : ""}>
+        {main.ended === "restart"
+          ? main.event_words
+          : row.tags.map((tag) => tag.event_words).join(", ") || main.event_words}
+      </strong>
       <small>
         {t("fit.facing", { clock: main.end_facing })}
         {cue}

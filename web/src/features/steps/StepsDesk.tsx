@@ -114,7 +114,9 @@ function Summary({ reading }: { reading: SheetView }) {
       <strong>{t("steps.summary", { counts: reading.counts })}</strong>
       {reading.walls !== null && <span>{t("steps.walls", { count: reading.walls })}</span>}
       {reading.walls !== null && (
-        <span className="soft">{t("steps.turns", { turn: reading.turn })}</span>
+        <span className="soft">
+          {reading.turn ? t("steps.turns", { turn: reading.turn }) : t("steps.noTurn")}
+        </span>
       )}
       {reading.level && <span className="soft">{reading.level}</span>}
     </p>

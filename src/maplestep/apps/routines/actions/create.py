@@ -9,12 +9,12 @@ from fractions import Fraction
 from django.db import transaction
 
 from ....core.errors import RoutineError
-from ....core.song import unmapped_song
+from ....core.song import MAX_PHRASE, USUAL_INTRO, unmapped_song
 from ....formats.routine_file import song_form
 from ...accounts.models import User
 from ...dances.actions.create import create_dance
 from ...dances.models import Dance
-from ...dances.queries import get_dance
+from ...dances.queries import get_dance, reading_of
 from ...songs.actions.create import create_song
 from ...songs.models import Song
 from ...songs.queries import get_song
@@ -36,15 +36,22 @@ def create_routine(user: User, song: uuid.UUID | NewSong, dance: uuid.UUID | str
 
     Raises NotHere, SongError, FileError or, for an empty sheet, RoutineError.
     """
-    put_to = _song(user, song)
     danced = _dance(user, dance)
+    put_to = _song(user, song, danced)
     return Routine.objects.create(owner=user, song=put_to, dance=danced)
 
 
-def _song(user: User, song: uuid.UUID | NewSong) -> Song:
+def _song(user: User, song: uuid.UUID | NewSong, dance: Dance) -> Song:
     if isinstance(song, uuid.UUID):
         return get_song(user, song)
-    new = unmapped_song(song.title.strip() or "Untitled song", song.bpm, song.length_seconds)
+    # A sheet often says how many counts to wait.
+    claim = reading_of(dance.sheet).sheet.claims.intro
+    new = unmapped_song(
+        song.title.strip() or "Untitled song",
+        song.bpm,
+        song.length_seconds,
+        intro=claim.value if claim and claim.value <= MAX_PHRASE else USUAL_INTRO,
+    )
     return create_song(user, song_form(new))
 
 
