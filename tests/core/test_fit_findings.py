@@ -127,9 +127,11 @@ def test_a_missed_phrase_says_where_it_falls() -> None:
     assert found(fixed, "fit.phrase-missed") == []
 
 
-def test_a_song_nobody_divided_says_so() -> None:
-    (finding,) = fit_findings(timeline(DANCE, song("intro 16, verse 256")))
-    assert message(finding).startswith("Verse goes on for 256 counts")
+def test_a_song_nobody_marked_says_so_and_counts_no_hits() -> None:
+    line = timeline(DANCE, song("intro 16, unmarked 256"))
+    (finding,) = fit_findings(line)
+    assert message(finding).startswith("256 counts of the song, from count 17 on")
+    assert line.danced_phrases == ()
 
 
 def test_sixes_are_counted_in_sixes() -> None:

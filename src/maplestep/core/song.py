@@ -25,7 +25,7 @@ USUAL_INTRO: Final = 16
 
 
 class PhraseKind(StrEnum):
-    """What the band does in a stretch of the song."""
+    """What the band does in a stretch of the song; ``unmarked`` while nobody has said."""
 
     INTRO = "intro"
     VERSE = "verse"
@@ -35,6 +35,7 @@ class PhraseKind(StrEnum):
     INSTRUMENTAL = "instrumental"
     BREAK = "break"
     OUTRO = "outro"
+    UNMARKED = "unmarked"
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -66,7 +67,10 @@ class PlacedPhrase:
 
     @property
     def name(self) -> str:
-        return self.phrase.name or self.phrase.kind.value.capitalize()
+        if self.phrase.name:
+            return self.phrase.name
+        unmarked = self.phrase.kind is PhraseKind.UNMARKED
+        return "Not yet marked" if unmarked else self.phrase.kind.value.capitalize()
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -224,7 +228,7 @@ class Song:
 def unmapped_song(
     title: str, bpm: Fraction, length_seconds: float, *, intro: int = USUAL_INTRO
 ) -> Song:
-    """A song of which only tempo, length and intro (in counts) are known: one long phrase.
+    """A song of which only tempo, length and intro (in counts) are known; the rest is unmarked.
 
     Raises SongError when it would be shorter than its intro or longer than a song is.
     """
@@ -238,6 +242,6 @@ def unmapped_song(
             f"with {intro} has {intro + 1} to {intro + MAX_PHRASE}.",
             field="length_seconds",
         )
-    rest = Phrase(kind=PhraseKind.VERSE, counts=counts - intro, name="Not yet marked")
+    rest = Phrase(kind=PhraseKind.UNMARKED, counts=counts - intro)
     lead = (Phrase(kind=PhraseKind.INTRO, counts=intro),) if intro else ()
     return Song(title=title, bpm=bpm, phrases=(*lead, rest))

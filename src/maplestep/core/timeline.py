@@ -25,6 +25,8 @@ from .turns import FULL
 # A dance of one count over the longest song would still end; this guards the loop.
 MAX_PASSES: Final = 20_000
 
+_NOT_DANCED: Final = frozenset({PhraseKind.INTRO, PhraseKind.UNMARKED})
+
 
 class PassKind(Enum):
     """What is danced."""
@@ -130,12 +132,12 @@ class Timeline:
 
     @cached_property
     def danced_phrases(self) -> tuple[PlacedPhrase, ...]:
-        """The phrases that begin while one dances; an intro is not danced to."""
+        """The marked phrases that begin while one dances; an intro is not danced to."""
         start = self.routine.start_count
         return tuple(
             placed
             for placed in self.routine.song.placed
-            if placed.start >= start and placed.phrase.kind is not PhraseKind.INTRO
+            if placed.start >= start and placed.phrase.kind not in _NOT_DANCED
         )
 
     @cached_property

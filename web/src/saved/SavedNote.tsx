@@ -13,7 +13,11 @@ export function SavedNote<D>({ saved }: { saved: Saved<D> }) {
   else if (state.sending !== null) words = t("saved.saving");
   else if (isDirty(state)) words = t("saved.unsaved");
   else if (state.savedAt) {
-    const time = state.savedAt.toLocaleTimeString([], { hour: "2-digit", minute: "2-digit" });
+    const time = state.savedAt.toLocaleTimeString([], {
+      hour: "2-digit",
+      minute: "2-digit",
+      hourCycle: "h23",
+    });
     words = t("saved.saved", { time });
   }
   return (

@@ -25,4 +25,5 @@ export const PHRASE_TINTS: Record<string, string> = {
   instrumental: "#d9e6cd",
   break: "#d6e3d6",
   outro: "#e2dcea",
+  unmarked: "#f1ebdf",
 };

@@ -22,7 +22,7 @@ from . import (
     nothing_danced,
     off_unit,
     phrases_missed,
-    phrases_undivided,
+    phrases_unmarked,
 )
 
 SHEET_CHECKS: Final[tuple[Callable[[Sheet], Iterator[Finding]], ...]] = (
@@ -37,7 +37,7 @@ FIT_CHECKS: Final[tuple[Callable[[Timeline], Iterator[Finding]], ...]] = (
     events_never.check,
     joints.check,
     claimed_event_facing.check,
-    phrases_undivided.check,
+    phrases_unmarked.check,
     off_unit.check,
     phrases_missed.check,
     final_facing.check,

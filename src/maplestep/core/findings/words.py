@@ -160,9 +160,9 @@ ENGLISH: Final[dict[str, tuple[str, str]]] = {
         "Walls {wall} to {last} start on count {count} of an {unit} in the music.",
         "A tag or restart before wall {wall} can bring them back.",
     ),
-    "fit.phrase-undivided": (
-        "{phrase} goes on for {counts} counts, so nobody can tell how the dance sits on it.",
-        "Divide it into the song's phrases at the Song desk.",
+    "fit.phrases-unmarked": (
+        "{counts} counts of the song, from count {from} on, have no phrases yet.",
+        "Mark them at the Song desk, and the posts here show how the dance sits.",
     ),
     "fit.phrase-missed": (
         "{phrase} begins on count {count} of wall {wall}.",

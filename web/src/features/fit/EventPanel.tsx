@@ -89,7 +89,7 @@ function EventFields({ event, wall, tags, set, remove }: FieldsProps) {
           onChange={(e) => set({ cue: e.target.value }, "cue")}
         />
       </label>
-      <label>
+      <label className="claim">
         {t("fit.claims")}
         <Select
           value={event.claims_facing ?? ""}
@@ -114,7 +114,7 @@ function TagChoice({ event, tags, set }: Pick<FieldsProps, "event" | "tags" | "s
   const options = [
     ...(event.kind === "tag" ? [] : [{ value: "none", label: t("fit.noTag") }]),
     ...tags.map((tag) => ({ value: `sheet ${tag}`, label: tag })),
-    { value: "counts", label: t("fit.tagCounts", { counts: event.counts ?? 4 }) },
+    { value: "counts", label: t("fit.tagCounts") },
   ];
   const choose = (choice: string) => {
     const kind = event.kind === "tag" ? "tag" : choice === "none" ? "restart" : "tag-restart";
@@ -124,12 +124,12 @@ function TagChoice({ event, tags, set }: Pick<FieldsProps, "event" | "tags" | "s
   };
   return (
     <>
-      <label>
+      <label className="tag">
         {event.kind === "tag" ? t("fit.tagSteps") : t("fit.tagBefore")}
         <Select value={value} onChange={choose} options={options} />
       </label>
       {value === "counts" && (
-        <label>
+        <label className="short">
           {t("song.counts")}
           <InputNumber
             value={event.counts ?? null}
@@ -166,7 +166,7 @@ function Draft({ label, value, hint, accepts = () => true, onDone }: DraftProps)
     if (!good) setText(value);
   };
   return (
-    <label>
+    <label className="short">
       {label}
       <Input
         value={text}

@@ -189,12 +189,20 @@ function Sits({ timeline, onStart }: SitsProps) {
   const { end } = timeline;
   return (
     <section className="card sits" aria-label={t("fit.howItSits")}>
-      <p>
-        <b>
-          {timeline.hits} / {timeline.phrases_danced}
-        </b>{" "}
-        {t("fit.begin")}
-      </p>
+      {timeline.phrases_danced ? (
+        <p>
+          <b>
+            {timeline.hits} / {timeline.phrases_danced}
+          </b>{" "}
+          {t("fit.begin")}
+        </p>
+      ) : (
+        <p>
+          <span>
+            {t("fit.unmarked")}. <Link to="../song">{t("fit.unmarkedGo")}</Link>
+          </span>
+        </p>
+      )}
       {end && (
         <p className="ending">
           <RoomGlyph clock={end.facing} silent />

@@ -11,7 +11,7 @@ import { songClock } from "../../drawing/clock";
 import { SavedNote, SavedProblem } from "../../saved/SavedNote";
 import { useSaved } from "../../saved/useSaved";
 import { PhraseStrip } from "./PhraseStrip";
-import { append, merge, remove, setIntro, split, update } from "./phrases";
+import { append, mark, merge, remove, setCounts, setIntro, split, update } from "./phrases";
 import { PHRASE_TINTS } from "../../theme/facing";
 import "./song.css";
 
@@ -41,7 +41,12 @@ function Desk({ first, onStored }: DeskProps) {
   const { t } = useTranslation();
   const queries = useQueryClient();
   const [timed, setTimed] = useState(first);
-  const [marked, setMarked] = useState(0);
+  const [marked, setMarked] = useState(() =>
+    Math.max(
+      0,
+      first.song.phrases.findIndex((phrase) => phrase.kind === "unmarked"),
+    ),
+  );
   const options = { params: { path: { pk: first.id } } };
   const saved = useSaved<SongForm, SongOut>({
     keep: `song.${first.id}`,
@@ -243,7 +248,7 @@ function PhraseTable({ song, timed, marked, onMark, onChange }: TableProps) {
                 precision={0}
                 controls={false}
                 onChange={(counts) =>
-                  counts !== null && onChange(update(phrases, at, { counts }), `counts ${at}`)
+                  counts !== null && onChange(setCounts(phrases, at, counts), `counts ${at}`)
                 }
               />
             </td>
@@ -267,12 +272,25 @@ function PhraseTable({ song, timed, marked, onMark, onChange }: TableProps) {
             <td className="tools">
               {at === marked && (
                 <>
-                  <Button
-                    size="small"
-                    onClick={() => onChange(split(phrases, at, song.count_unit))}
-                  >
-                    {t("song.split")}
-                  </Button>
+                  {phrase.kind === "unmarked" ? (
+                    <Button
+                      size="small"
+                      type="primary"
+                      onClick={() => {
+                        onChange(mark(phrases, at, song.count_unit));
+                        onMark(at + 1);
+                      }}
+                    >
+                      {t("song.mark")}
+                    </Button>
+                  ) : (
+                    <Button
+                      size="small"
+                      onClick={() => onChange(split(phrases, at, song.count_unit))}
+                    >
+                      {t("song.split")}
+                    </Button>
+                  )}
                   {at < phrases.length - 1 && (
                     <Button size="small" onClick={() => onChange(merge(phrases, at))}>
                       {t("song.merge")}

@@ -4,7 +4,7 @@ import type { PhraseForm } from "../../api/client";
 import { parseLength } from "../shelf/length";
 import { matches } from "../shelf/search";
 import { songClock } from "../../drawing/clock";
-import { merge, moveBoundary, remove, setIntro, split } from "./phrases";
+import { mark, merge, moveBoundary, remove, setCounts, setIntro, split } from "./phrases";
 
 const song = (...counts: number[]): PhraseForm[] =>
   counts.map((n, index) => ({ kind: index ? "verse" : "intro", counts: n, name: "", cue: "" }));
@@ -23,6 +23,24 @@ describe("phrases", () => {
     expect(lengths(split(song(16, 56), 1, 8))).toEqual([16, 24, 32]);
     expect(lengths(split(song(16, 6), 1, 8))).toEqual([16, 3, 3]);
     expect(lengths(split(song(1), 0, 8))).toEqual([1]);
+  });
+
+  it("are marked off what is not yet marked, which gives and takes", () => {
+    const fresh: PhraseForm[] = [
+      { kind: "intro", counts: 16, name: "", cue: "" },
+      { kind: "unmarked", counts: 100, name: "", cue: "" },
+    ];
+    // Four eights of 100, then typed over with 64: 116 counts stay 116.
+    const marked = mark(fresh, 1, 8);
+    expect(lengths(marked)).toEqual([16, 32, 68]);
+    expect(lengths(setCounts(marked, 1, 64))).toEqual([16, 64, 36]);
+    expect(lengths(setCounts(marked, 1, 100))).toEqual([16, 100]);
+    expect(lengths(setCounts(song(16, 32, 32), 1, 40))).toEqual([16, 40, 32]);
+    expect(mark(setCounts(marked, 1, 80), 2, 8).map((phrase) => phrase.kind)).toEqual([
+      "intro",
+      "verse",
+      "verse",
+    ]);
   });
 
   it("join and go", () => {

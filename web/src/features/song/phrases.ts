@@ -16,6 +16,28 @@ export function moveBoundary(phrases: Phrases, at: number, by: number): Phrases 
   return update(longer, at + 1, { counts: right.counts - step });
 }
 
+/** Types a length over: what is not yet marked behind it gives or takes, else the song does. */
+export function setCounts(phrases: Phrases, at: number, counts: number): Phrases {
+  const [phrase, next] = [phrases[at], phrases[at + 1]];
+  const longer = update(phrases, at, { counts });
+  if (!phrase || counts < 1 || next?.kind !== "unmarked" || phrase.kind === "unmarked")
+    return longer;
+  const left = next.counts - (counts - phrase.counts);
+  return left > 0 ? update(longer, at + 1, { counts: left }) : remove(longer, at + 1);
+}
+
+const USUAL = 4;
+
+/** Marks a phrase of four eights (or sixes) at the head of what is not yet marked. */
+export function mark(phrases: Phrases, at: number, unit: number): Phrases {
+  const rest = phrases[at];
+  if (!rest) return phrases;
+  const counts = Math.min(USUAL * unit, rest.counts);
+  const phrase: PhraseForm = { kind: "verse", counts, name: "", cue: "" };
+  const left = counts < rest.counts ? [{ ...rest, counts: rest.counts - counts }] : [];
+  return [...phrases.slice(0, at), phrase, ...left, ...phrases.slice(at + 1)];
+}
+
 /** Splits a phrase in two, the first part a whole number of eights (or sixes) if it can be. */
 export function split(phrases: Phrases, at: number, unit: number): Phrases {
   const phrase = phrases[at];
