@@ -63,7 +63,8 @@ def expand(use: FigureUse, landings: tuple[Fraction, ...], weight: Foot | None) 
     figure is danced. A figure with fewer moves than landings leaves the rest empty.
     """
     lead, assumed = _lead(use, weight)
-    templates = _templates(use, len(landings), lead)
+    # With too few landings (a finding of its own) the last moves go, but not the turn.
+    templates = _templates(use, len(landings), lead)[: len(landings)]
     signed = _signed_turn(use, lead)
     shares = _turn_shares(use.figure, signed, len(templates))
     moves = tuple(
@@ -126,6 +127,7 @@ def _turn_side(use: FigureUse) -> Foot | None:
 def _turn_shares(figure: Figure, signed: int, length: int) -> tuple[int, ...]:
     """How much of the turn each move completes; the sum is the whole turn."""
     places = sorted({place % length for place in figure.turn_on if -length <= place < length})
+    places = places or [length - 1]
     weights = figure.shares
     if len(weights) == len(places) and signed % sum(weights or (1,)) == 0 and weights:
         parts = tuple(signed // sum(weights) * share for share in weights)

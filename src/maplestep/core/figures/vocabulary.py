@@ -51,7 +51,7 @@ FIGURES: Final[tuple[Figure, ...]] = (
     Figure(name="drag", ways=("[F drag @]",), direction="together"),
     Figure(name="stomp up", ways=("[F stomp up @]",), direction="together"),
     Figure(name="hold", also=("pause", "clap", "claps", "snap"), ways=("- hold",), repeats=True),
-    Figure(name="swivel", also=("swivels", "bounce", "heel bounces"), ways=("[B swivel place]",)),
+    Figure(name="swivel", also=("swivels", "bounce", "heel bounce"), ways=("[B swivel place]",)),
     # rocks
     Figure(
         name="rock",

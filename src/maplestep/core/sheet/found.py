@@ -30,12 +30,14 @@ def counts_unreadable(line: StepLine, error: CountError) -> Finding:
 def figure_unknown(line: StepLine, unknown: Unknown) -> Finding:
     """A passage names no figure that is known."""
     code = "sheet.figure-unknown" if unknown.nearest else "sheet.figure-unknown-alone"
+    at = line.span.start
+    said = line.text[unknown.span.start - at : unknown.span.end - at]
     return Finding(
         code=code,
         severity=Severity.WRONG,
         place=Place(span=unknown.span, count=line.counts),
-        facts={"text": unknown.text, "nearest": " / ".join(unknown.nearest), "counts": line.counts},
-        found=unknown.text,
+        facts={"text": said, "nearest": " / ".join(unknown.nearest), "counts": line.counts},
+        found=said,
         expected=", ".join(unknown.nearest),
     )
 

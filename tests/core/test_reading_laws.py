@@ -1,0 +1,132 @@
+"""Laws of reading: what may change in how a sheet is written without changing the dance."""
+
+import re
+from fractions import Fraction
+
+import pytest
+from core.dancing import part_of, steps
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from maplestep.core.feet import Foot
+from maplestep.core.figures.expand import FigureUse, expand
+from maplestep.core.figures.vocabulary import FIGURES
+from maplestep.core.moves import Span
+from maplestep.core.sheet.read import read_sheet
+
+# A line for nearly every figure, as text with {F} for the leading foot and {O} for the other;
+# {f} and {o} are the same in words. Sides swap with the feet, so each line can be mirrored.
+LINES = (
+    "1-4 {F} vine {f}, {O} touch",
+    "1-4 {F} vine ¼ {f}, {O} scuff",
+    "1&2 {F} shuffle forward",
+    "1&2 {F} shuffle ½ {f}",
+    "1-2 {F} rock forward, recover",
+    "1-2 Cross rock {F} over {O}, recover {O}",
+    "1-4 {F} rocking chair",
+    "1&2 {F} coaster step",
+    "1&2 {F} sailor ¼ {f}",
+    "1&2 {F} mambo back",
+    "1&2 {F} kick ball change",
+    "1-4 {F} jazz box ¼ {f}",
+    "1-4 {F} weave {f}",
+    "1-2 {F} step forward, pivot ½ {o}",
+    "1-2 {F} step pivot ¼ {o}",
+    "1-4 {F} Monterey ½ {f}",
+    "1-4 {F} rolling vine {f}",
+    "1-2 {F} toe strut forward",
+    "1&2 {F} chase turn",
+    "1-2 Step {f} to {f} side, touch {o} beside {f}",
+    "1 ¼ turn {o} stepping {o} forward",
+    "1&2 {F} scissor step",
+    "1&2 {F} lock step forward",
+    "1-2 {F} stomp, {O} stomp up",
+    "1-2 {F} side, {O} behind",
+    "1&2 {F} behind side cross",
+)
+RIGHT = {"F": "R", "O": "L", "f": "right", "o": "left"}
+LEFT = {"F": "L", "O": "R", "f": "left", "o": "right"}
+MIRROR = {Foot.LEFT: Foot.RIGHT, Foot.RIGHT: Foot.LEFT, Foot.BOTH: Foot.BOTH, None: None}
+
+
+@pytest.mark.parametrize("line", LINES)
+def test_the_other_foot_is_the_mirror(line: str) -> None:
+    """Mirroring swaps left and right feet and the sign of turns, nothing else."""
+    right, left = part_of(line.format(**RIGHT)), part_of(line.format(**LEFT))
+    assert len(right.moves) == len(left.moves) > 0
+    for one, other in zip(right.moves, left.moves, strict=True):
+        assert (one.at, one.verb, one.direction) == (other.at, other.verb, other.direction)
+        assert MIRROR[one.foot] == other.foot
+        assert MIRROR[one.weight] == other.weight
+        assert one.turn == -other.turn
+    assert right.net_turn == -left.net_turn
+
+
+# The same line written otherwise: (how, what it does to a text).
+WRITTEN = {
+    "in capitals": str.upper,
+    "in small letters": str.lower,
+    "with wide spaces": lambda text: re.sub(r" +", "   ", text),
+    "with tabs": lambda text: text.replace(" ", "\t"),
+    "with spaces that do not break": lambda text: text.replace(" ", "\u00a0"),
+    "with a dash of a word processor": lambda text: text.replace("-", "–"),
+    "with semicolons": lambda text: text.replace(",", ";"),
+    "with then": lambda text: text.replace(",", ", then"),
+    "with and": lambda text: text.replace(",", " and"),
+    "with fractions spelt out": lambda text: text.replace("½", "1/2").replace("¼", "1/4"),
+    "with fractions in words": lambda text: text.replace("½", "half").replace("¼", "quarter"),
+    "with a comment": lambda text: f"{text}  // like this",
+    "with styling": lambda text: f"{text} (snap fingers)",
+    "with a full stop": lambda text: f"{text}.",
+    "indented": lambda text: f"    {text}",
+    "with the line ends of another system": lambda text: f"{text}\r",
+}
+
+
+@pytest.mark.parametrize("how", WRITTEN)
+@pytest.mark.parametrize("line", LINES)
+def test_the_same_line_written_otherwise(line: str, how: str) -> None:
+    text = line.format(**RIGHT)
+    assert steps(part_of(WRITTEN[how](text))) == steps(part_of(text))
+
+
+NAMES = [(figure, name) for figure in FIGURES for name in figure.also]
+
+
+@pytest.mark.parametrize(("figure", "name"), NAMES, ids=lambda value: str(value)[:30])
+def test_every_other_name_means_the_same(figure, name: str) -> None:  # type: ignore[no-untyped-def]
+    counts = {1: "1", 2: "1-2", 3: "1&2", 4: "1-4"}[figure.lengths[0]]
+    assert steps(part_of(f"{counts} R {name}")) == steps(part_of(f"{counts} R {figure.name}"))
+
+
+FEET = st.sampled_from([Foot.LEFT, Foot.RIGHT])
+
+
+@given(st.sampled_from(FIGURES), FEET, FEET, st.integers(0, 12), st.integers(1, 8))
+def test_a_figure_keeps_its_turn_and_its_feet(figure, lead, side, turn, landings) -> None:  # type: ignore[no-untyped-def]
+    """The moves' turns add up to the figure's, and no foot but the two is used."""
+    use = FigureUse(
+        figure=figure, span=Span(start=0, end=1, line=1), foot=lead, turn=turn, turn_to=side
+    )
+    at = tuple(Fraction(index, 2) for index in range(landings))
+    moves = expand(use, at, lead.other).moves
+    assert sum(move.turn for move in moves) == (turn if side is Foot.RIGHT else -turn)
+    assert [move.at for move in moves] == list(at[: len(moves)])
+    for move in moves:
+        assert move.weight in (None, move.foot)
+
+
+BLOCKS = ("1-8 R weave", "1-4 R rocking chair\n5-8 R vine right, L touch", "1-8 R walk")
+
+
+@settings(max_examples=40, deadline=None)
+@given(st.lists(st.sampled_from(BLOCKS), min_size=1, max_size=6))
+def test_sections_lie_end_to_end(blocks: list[str]) -> None:
+    text = "\n".join(f"Section {n}\n{block}" for n, block in enumerate(blocks, start=1))
+    part = read_sheet(text).sheet.wall
+    assert part is not None
+    assert part.length == 8 * len(blocks)
+    alone = [part_of(block) for block in blocks]
+    assert part.net_turn == sum(single.net_turn for single in alone)
+    placed = [move.at + 8 * index for index, single in enumerate(alone) for move in single.moves]
+    assert [move.at for move in part.moves] == placed

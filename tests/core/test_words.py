@@ -1,0 +1,282 @@
+"""Every sentence can be said: one case for each code, with its words written out by hand."""
+
+import re
+from collections.abc import Sequence
+
+import pytest
+from core.dancing import quarter_dance, restart, song, tag, timeline
+
+from maplestep.core.finding import Finding
+from maplestep.core.findings.registry import fit_findings, sheet_findings
+from maplestep.core.findings.words import ENGLISH, advice, message
+from maplestep.core.sheet.read import read_sheet
+from maplestep.core.song import Song
+
+# 32 counts, a quarter right on 31, right foot first and free at the end.
+DANCE = quarter_dance("right")
+# 8 counts that begin with the right foot and end with the weight on it.
+LOADED = "1-2 R rock forward, recover\n3-4 R side, L touch\n5-7 hold\n8 L touch\n"
+# 8 counts, right foot first; after 4 the right foot carries the weight by a step, at 8 it is free.
+STEPS = "1-2 R side, L together\n3 hold\n4 R side\n5-8 L vine left, R touch\n"
+# The dance ends on the left foot, so a tag that begins with it is wrong.
+LEFT_TAG = STEPS + "Tag\n1-2 L side, R touch\n"
+RIGHT_TAG = STEPS + "Tag\n1 R side\n2 hold\n"
+TURNING = "Tag\n1-2 R step forward, pivot ½ left\n3-4 hold\n"
+
+SHEETS = {
+    "sheet.no-steps": ("A title alone", "There are no steps here yet."),
+    "sheet.counts-unreadable": ("0-1 R side", "“0-1” is no count. There is no count 0."),
+    "sheet.figure-unknown": (
+        "1&2 R shufle forward",
+        "“shufle” names no figure known here; these counts are not danced.",
+    ),
+    "sheet.figure-unknown-alone": (
+        "1 R qqqq",
+        "“R qqqq” names no figure known here; these counts are not danced.",
+    ),
+    "sheet.no-steps-on-counts": ("1-2 R side, L together\n3-4", "Nothing is danced on 3-4."),
+    "sheet.counts-figures": (
+        "1&2&3 R side, L together",
+        "1&2&3 has room for 5, but side, together makes 2.",
+    ),
+    "sheet.turn-assumed": (
+        "1-2 R step forward, pivot ½",
+        "The pivot has no side; taken as ½ left.",
+    ),
+    "sheet.foot-assumed": (
+        "1 R side\n2 qqqq\n3 touch",
+        "3: the touch names no foot; taken with the right.",
+    ),
+    "sheet.weight-conflict": (
+        "1-2 R side, R together",
+        "Section 1, count 2: the right foot carries the weight and cannot move.",
+    ),
+    "sheet.counts-out-of-order": (
+        "1-4 R rocking chair\n3-4 R side, L together",
+        "Section 1: 3-4 comes behind count 4.",
+    ),
+    "sheet.counts-missing": (
+        "Section 1\n1-2 R side, L together\n5-8 R rocking chair",
+        "Section 1: nothing is written for 3–4.",
+    ),
+    "sheet.section-too-long": (
+        "[1-4] first\n1-6 R walk",
+        "Counts 1–4 should have 4 counts and goes on to 6.",
+    ),
+    "sheet.total-counts": (
+        "T\n16 counts\n1-8 R weave",
+        "The sheet says 16 counts; the sections add up to 8.",
+    ),
+    "sheet.part-counts": ("Part A (16 counts)\n1-8 R weave", "A should have 16 counts and has 8."),
+    "sheet.walls": (
+        "T\n4 walls\n1-2 R step forward, pivot ½ left",
+        "The sheet says 4-wall; one wall turns ½, so it has 2.",
+    ),
+    "sheet.walls-no-turn": (
+        "T\n4 walls\n1-8 R weave",
+        "The sheet says 4-wall; its turns take each other back, so it has 1.",
+    ),
+    "sheet.facing": (
+        "1-2 R step forward, pivot ½ left (3:00)",
+        "Section 1: the sheet says facing 3:00; danced through it is 6:00.",
+    ),
+    "sheet.end-foot": (
+        "1-2 R side, L together\n3-4 R side, hold",
+        "The dance ends with the weight on the right foot, which has to start again.",
+    ),
+    "sheet.end-foot-weigh": (
+        LOADED,
+        "The dance ends with the weight on the right foot, which has to start again.",
+    ),
+    "sheet.end-foot-no-steps": (
+        "T\nStart weight: right\n1-2 R touch",
+        "The dance ends with the weight on the right foot, which has to start again.",
+    ),
+}
+VERSES = song("verse 32, chorus 32")
+Case = tuple[str, Song, Sequence[object], str]
+FITS: dict[str, Case] = {
+    "fit.nothing-danced": (
+        DANCE,
+        song("verse 32"),
+        [40],
+        "The dance starts after 40 counts, but the song has only 32.",
+    ),
+    "fit.tag-gone": (
+        DANCE,
+        VERSES,
+        [tag(1, name="Tag 9")],
+        "The sheet has no “Tag 9” any more, so wall 1 has no tag.",
+    ),
+    "fit.never-after-song": (
+        DANCE,
+        VERSES,
+        [restart(7, "16")],
+        "Restart after 16 on wall 7 never happens: the song ends in wall 2.",
+    ),
+    "fit.never-beyond-dance": (
+        DANCE,
+        VERSES,
+        [restart(1, "32")],
+        "Restart after 32 on wall 1 never happens: the dance has 32 counts.",
+    ),
+    "fit.never-stopped-before": (
+        DANCE,
+        VERSES,
+        [restart(1, "16"), tag(1, counts=4)],
+        "Tag +4 on wall 1 never happens: the wall stops after 16.",
+    ),
+    "fit.wrong-foot-restart": (
+        STEPS,
+        VERSES,
+        [restart(1, "4")],
+        "Wall 1 restarts after 4, but the right foot carries the weight there.",
+    ),
+    "fit.wrong-foot-restart-weigh": (
+        "1-2 R side, L touch\n3-4 L side, R touch\n",
+        VERSES,
+        [restart(1, "2")],
+        "Wall 1 restarts after 2, but the right foot carries the weight there.",
+    ),
+    "fit.wrong-foot-restart-no-steps": (
+        # Wall 1 ends on the right foot; wall 2 holds its first two counts and stops there.
+        "1-2 hold\n3-4 R side, hold\n",
+        VERSES,
+        [restart(2, "2")],
+        "Wall 2 restarts after 2, but the right foot carries the weight there.",
+    ),
+    "fit.wrong-foot-into-tag": (
+        STEPS.replace("R touch", "R hold") + "Tag\n1-2 L side, R touch\n",
+        VERSES,
+        [tag(1, name="Tag")],
+        "After wall 1 the tag begins with the left foot, which carries the weight.",
+    ),
+    "fit.wrong-foot-into-tag-weigh": (
+        LEFT_TAG,
+        VERSES,
+        [tag(1, name="Tag")],
+        "After wall 1 the tag begins with the left foot, which carries the weight.",
+    ),
+    "fit.wrong-foot-into-tag-no-steps": (
+        "T\nStart weight: right\n1-2 hold\nTag\n1 R side\n",
+        VERSES,
+        [tag(1, name="Tag")],
+        "After wall 1 the tag begins with the right foot, which carries the weight.",
+    ),
+    "fit.wrong-foot-out-of-tag": (
+        RIGHT_TAG,
+        VERSES,
+        [tag(1, name="Tag")],
+        "After the tag of wall 1 the right foot has to start, but it carries the weight.",
+    ),
+    "fit.wrong-foot-out-of-tag-weigh": (
+        RIGHT_TAG.replace("2 hold", "2 L touch"),
+        VERSES,
+        [tag(1, name="Tag")],
+        "After the tag of wall 1 the right foot has to start, but it carries the weight.",
+    ),
+    "fit.wrong-foot-out-of-tag-no-steps": (
+        LOADED,
+        VERSES,
+        [tag(1, counts=4)],
+        "After the tag of wall 1 the right foot has to start, but it carries the weight.",
+    ),
+    "fit.claimed-facing": (
+        DANCE,
+        VERSES,
+        [tag(1, counts=4, facing=6)],
+        "Tag +4 on wall 1 faces 3:00, not 9:00.",
+    ),
+    "fit.claimed-facing-is-start": (
+        DANCE,
+        VERSES,
+        [tag(1, counts=4, facing=0)],
+        "Tag +4 on wall 1 faces 3:00; 12:00 is where that wall starts.",
+    ),
+    "fit.claimed-facing-of-many": (
+        DANCE,
+        song("verse 104"),
+        [tag(1, 2, counts=4, facing=2)],
+        "Tag +4 on wall 2 faces 6:00, not 3:00.",
+    ),
+    "fit.wall-off-unit": (
+        # A tag of 4 before wall 2 puts it on count 5; the one after it puts wall 3 on count 1.
+        DANCE,
+        song("verse 104"),
+        [tag(1, 2, counts=4)],
+        "Wall 2 starts on count 5 of an eight in the music.",
+    ),
+    "fit.walls-off-unit": (
+        DANCE,
+        song("verse 100"),
+        [tag(1, counts=4)],
+        "Walls 2 to 3 start on count 5 of an eight in the music.",
+    ),
+    "fit.phrases-unmarked": (
+        DANCE,
+        song("verse 32, unmarked 90"),
+        [],
+        "90 counts of the song, from count 33 on, have no phrases yet.",
+    ),
+    "fit.phrase-missed": (
+        DANCE,
+        song("verse 24, chorus 40"),
+        [],
+        "Chorus begins on count 25 of wall 1.",
+    ),
+    "fit.phrase-missed-last": (
+        DANCE,
+        song("verse 24, chorus 8"),
+        [],
+        "Chorus begins on count 25 of wall 1.",
+    ),
+    "fit.phrase-missed-in-tag": (
+        DANCE,
+        song("verse 34, chorus 34"),
+        [tag(1, counts=4)],
+        "Chorus begins in the tag after wall 1.",
+    ),
+    "fit.phrase-missed-in-tag-last": (
+        DANCE,
+        song("verse 34, chorus 2"),
+        [tag(1, counts=4)],
+        "Chorus begins in the tag after wall 1.",
+    ),
+    "fit.final-facing": (
+        DANCE,
+        song("verse 32"),
+        [],
+        "The song ends on count 32 of wall 1, facing 3:00.",
+    ),
+    "fit.final-facing-half": (
+        DANCE,
+        VERSES,
+        [],
+        "The song ends on count 32 of wall 2, facing 6:00.",
+    ),
+}
+
+
+def test_every_code_has_its_case() -> None:
+    assert {*SHEETS, *FITS} == set(ENGLISH)
+
+
+def said(findings: Sequence[Finding], code: str) -> list[str]:
+    for finding in findings:
+        assert not re.search(r"[{}]|\bNone\b", message(finding) + advice(finding))
+    return [message(finding) for finding in findings if finding.code == code]
+
+
+@pytest.mark.parametrize("code", SHEETS)
+def test_what_is_said_of_a_sheet(code: str) -> None:
+    text, words = SHEETS[code]
+    assert words in said(sheet_findings(read_sheet(text)), code)
+
+
+@pytest.mark.parametrize("code", FITS)
+def test_what_is_said_of_a_routine(code: str) -> None:
+    sheet, music, rest, words = FITS[code]
+    start = next((item for item in rest if isinstance(item, int)), None)
+    events = [item for item in rest if not isinstance(item, int)]
+    line = timeline(sheet, music, *events, start=start)  # type: ignore[arg-type]
+    assert words in said(fit_findings(line), code)
