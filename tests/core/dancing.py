@@ -43,9 +43,13 @@ def song(text: str, *, bpm: int = 120, unit: int = 8) -> Song:
     return Song(title="Test", bpm=Fraction(bpm), phrases=phrases, count_unit=unit)
 
 
-def restart(wall: int, after: str, **more: object) -> Event:
+def restart(wall: int, after: str, *, called: str = "", **more: object) -> Event:
     return Event(
-        id=f"r{wall}", kind=EventKind.RESTART, walls=(wall,), after=parse_cut(after), **more
+        id=called or f"r{wall}",
+        kind=EventKind.RESTART,
+        walls=(wall,),
+        after=parse_cut(after),
+        **more,
     )  # type: ignore[arg-type]
 
 
