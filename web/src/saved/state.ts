@@ -16,6 +16,8 @@ export interface SavedState<D> {
   /** A write on its way. */
   sending: D | null;
   problem: Problem | null;
+  /** Writes that failed so far; each one is a reason to try again. */
+  failures: number;
   savedAt: Date | null;
   /** The field being typed in: its keystrokes are one step to undo. */
   field: string;
@@ -42,6 +44,7 @@ export function initial<D>(draft: D, version: number): SavedState<D> {
     version,
     sending: null,
     problem: null,
+    failures: 0,
     savedAt: null,
     field: "",
   };
@@ -86,7 +89,12 @@ export function reduce<D>(state: SavedState<D>, action: SavedAction<D>): SavedSt
         problem: null,
       };
     case "failed":
-      return { ...state, sending: null, problem: action.problem };
+      return {
+        ...state,
+        sending: null,
+        problem: action.problem,
+        failures: state.failures + 1,
+      };
     case "keepMine":
       return state.problem?.kind === "conflict"
         ? { ...state, version: state.problem.version, problem: null }

@@ -58,7 +58,7 @@ export function useSaved<D, R extends Stored>(options: Options<D, R>): Saved<D> 
       offline ? RETRY : delay,
     );
     return () => clearTimeout(timer);
-  }, [waits, offline, delay, state.present, state.version]);
+  }, [waits, offline, delay, state.present, state.version, state.failures]);
 
   const dirty = isDirty(state);
   useEffect(() => {

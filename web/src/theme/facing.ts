@@ -3,9 +3,9 @@ export const CLOCKS = ["12:00", "1:30", "3:00", "4:30", "6:00", "7:30", "9:00", 
 
 const WALLS: Record<string, string> = {
   "12:00": "#b5402a",
-  "3:00": "#c98a1b",
-  "6:00": "#2f6b57",
-  "9:00": "#3c5f8a",
+  "3:00": "#d0911f",
+  "6:00": "#1d5646",
+  "9:00": "#5481b4",
 };
 
 /** One colour for a wall, two for a corner (the walls it lies between). */

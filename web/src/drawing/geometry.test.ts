@@ -1,0 +1,115 @@
+// Where things lie on the wall stack and the foot chart. Numbers worked out beside each case.
+import { describe, expect, it } from "vitest";
+
+import type { PassView, SectionView } from "../api/client";
+import * as chart from "./footChart";
+import { handlesOf, numberEvery, rowsOf, sizeOf, tornEdge } from "./wallStack";
+
+const pass = (facts: Partial<PassView>) =>
+  ({
+    kind: "wall",
+    wall: 1,
+    start: 0,
+    length: 32,
+    full_length: 32,
+    ended: "whole",
+    event: "",
+    event_words: "",
+    ...facts,
+  }) as PassView;
+
+describe("rows of the stack", () => {
+  const rows = rowsOf([
+    pass({ wall: 1 }),
+    pass({ wall: 1, kind: "tag", start: 32, length: 4, event: "a", event_words: "Tag +4" }),
+    pass({ wall: 1, kind: "tag", start: 36, length: 2, event: "b", event_words: "Tag +2" }),
+    pass({ wall: 2, start: 38, length: 16, ended: "restart", event: "r" }),
+    pass({ wall: 2, kind: "tag", start: 54, length: 4, event: "r" }),
+    pass({ wall: 3, start: 58 }),
+  ]);
+
+  it("are one a wall, with the tags sewn on", () => {
+    expect(rows.map((row) => [row.wall, row.tags.length, row.length])).toEqual([
+      [1, 2, 38],
+      [2, 1, 20],
+      [3, 0, 32],
+    ]);
+    expect(rowsOf([])).toEqual([]);
+  });
+
+  it("can be taken hold of at each event once", () => {
+    // Tags lie where they are danced; a restart at its torn edge, its tag goes along.
+    expect(handlesOf(rows[0]!).map((h) => [h.event, h.start, h.length])).toEqual([
+      ["a", 32, 4],
+      ["b", 36, 2],
+    ]);
+    expect(handlesOf(rows[1]!).map((h) => [h.event, h.start, h.length])).toEqual([["r", 16, 0]]);
+    expect(handlesOf(rows[2]!)).toEqual([]);
+  });
+
+  it("fit the room: as large as it allows, within bounds", () => {
+    // 900 px less 236 for the end's text, over 38 counts: 17.47 px a count.
+    expect(sizeOf(rows, 900, 300).count).toBeCloseTo(664 / 38);
+    expect(sizeOf(rows, 900, 120).row).toBe(40);
+    expect(sizeOf(rows, 900, 9999).row).toBe(52);
+    expect(sizeOf(rows, 9999, 300).count).toBe(26);
+    expect(sizeOf([], 900, 300).row).toBe(52);
+  });
+
+  it("show 24 walls in 560 px without scrolling", () => {
+    const many = rowsOf(Array.from({ length: 24 }, (_, at) => pass({ wall: at + 1 })));
+    expect(sizeOf(many, 900, 560).row * 24).toBeLessThanOrEqual(560);
+  });
+
+  it("never lose a long dance sideways: it scrolls", () => {
+    const long = rowsOf([pass({ length: 512, full_length: 512 })]);
+    const size = sizeOf(long, 390, 300);
+    expect(size.count).toBe(2.6);
+    expect(size.width).toBeCloseTo(512 * 2.6 + 146);
+  });
+
+  it.each([
+    [20, 1],
+    [10, 2],
+    [6, 4],
+    [2.6, 8],
+  ])("number counts of %d px every %d", (count, every) => expect(numberEvery(count)).toBe(every));
+
+  it("tear off in four teeth between top and bottom", () => {
+    // 40 px high: a tooth is 10 high and its tip 5 to the right.
+    expect(tornEdge(100, 0, 40)).toBe(
+      "M100 0 L105 5 L100 10 L105 15 L100 20 L105 25 L100 30 L105 35 L100 40",
+    );
+  });
+});
+
+describe("rows of the foot chart", () => {
+  const section = (length: number) => ({ length }) as SectionView;
+
+  it.each([
+    [8, [8]],
+    [6, [6]],
+    [10, [10]],
+    [7, [7]],
+    [16, [8, 8]],
+    [26, [8, 8, 8, 2]],
+    [1, [1]],
+  ])("of a section of %d counts", (length, counts) => {
+    expect(chart.rowsOf(section(length)).map((row) => row.counts)).toEqual(counts);
+  });
+
+  it("give every half count a column of its own", () => {
+    const [row] = chart.rowsOf(section(8));
+    const places = [0, 0.5, 1, 1.5].map((at) => chart.middle(row!, at));
+    const steps = places.slice(1).map((place, at) => place - places[at]!);
+    expect(steps).toEqual([chart.COUNT / 2, chart.COUNT / 2, chart.COUNT / 2]);
+  });
+
+  it("put a lead-in before count 1, and each move in one row", () => {
+    const [first, second] = chart.rowsOf(section(16));
+    expect(chart.inRow(first!, -0.5)).toBe(true);
+    expect(chart.middle(first!, -0.5)).toBeGreaterThan(0);
+    for (const at of [-0.5, 0, 7.5, 8, 15.5])
+      expect([first!, second!].filter((row) => chart.inRow(row, at))).toHaveLength(1);
+  });
+});
