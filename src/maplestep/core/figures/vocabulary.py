@@ -23,8 +23,8 @@ FIGURES: Final[tuple[Figure, ...]] = (
         ways=("F together",),
         direction="together",
     ),
-    Figure(name="back", also=("step back",), ways=("F back",), direction="back"),
-    Figure(name="forward", also=("step forward",), ways=("F fwd",), direction="fwd"),
+    Figure(name="back", also=("step back",), ways=("F @",), direction="back"),
+    Figure(name="forward", also=("step forward",), ways=("F @",), direction="fwd"),
     Figure(
         name="big step",
         also=("long step", "large step", "slide", "big step side"),

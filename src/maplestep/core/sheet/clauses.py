@@ -87,6 +87,9 @@ def read_clauses(text: str, offset: int, line: int) -> tuple[FigureUse | Unknown
         if not words:
             continue
         last = uses[-1] if uses and isinstance(uses[-1], FigureUse) else None
+        if last is not None and words[0].text == "weight":
+            uses[-1] = replace(last, end_weight=_end_weight(words)[0])
+            continue
         uses.extend(_read_clause(words, line, last))
     return tuple(uses)
 
@@ -352,7 +355,7 @@ def _direction(words: Sequence[Word], used: set[int], figure: Figure) -> str:
     if figure.name == "cross" and direction not in {"behind", "back"}:
         direction = ""
     if diagonal:
-        return "diag back" if direction == "back" else "diag fwd"
+        return "diag back" if "back" in (direction, figure.direction) else "diag fwd"
     return direction
 
 
