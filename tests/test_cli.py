@@ -86,3 +86,83 @@ def test_unreadable_events(sheet: Path, capsys: pytest.CaptureFixture[str], even
 def test_a_missing_file(capsys: pytest.CaptureFixture[str]) -> None:
     assert main(["check", "/no/such/sheet.txt"]) == 2
     assert "/no/such/sheet.txt" in capsys.readouterr().err
+
+
+# What one reads without --json: words that must stand in the answer, and the exit code.
+READ = [
+    (
+        ["check"],
+        CLEAN,
+        0,
+        ["16 counts, 2 walls (turns ½)", "Section 2: counts 9–16, 12:00 to 6:00"],
+    ),
+    (["check"], CLEAN.replace("R rocking chair x2", "R rockin chair"), 1, ["[wrong] line 5:"]),
+    (["check"], "Only a title", 1, ["There are no steps here yet."]),
+    (["check"], "1-8 R weave", 0, ["1 wall (no turn left over)"]),
+    (["walls", "--count", "2"], CLEAN, 0, ["wall 1", "wall 2", "6:00 to 12:00"]),
+    (["walls", "--events", "restart 1 after 99"], CLEAN, 1, ["never happens"]),
+    (["walls", "--events", "tag 2 Tag"], CLEAN, 0, ["tag 2", "Tag +4"]),
+]
+
+
+@pytest.mark.parametrize("case", READ, ids=lambda case: f"{case[0]} {case[1][:20]!r}")
+def test_what_one_reads(
+    tmp_path: Path,
+    capsys: pytest.CaptureFixture[str],
+    case: tuple[list[str], str, int, list[str]],
+) -> None:
+    command, text, code, words = case
+    path = tmp_path / "sheet.txt"
+    path.write_text(text)
+    assert main([command[0], str(path), *command[1:]]) == code
+    said = capsys.readouterr().out
+    for word in words:
+        assert word in said
+
+
+@pytest.mark.parametrize(
+    ("change", "where", "words"),
+    [
+        # { 1, format, version, title 2-4, song 5, its title 6, bpm 7, phrases 8, { 9, kind, counts
+        ({"bpm": 0}, ":7:12:", "between 20 and 400"),
+        (
+            {"phrases": [{"kind": "intro", "counts": 8, "color": 3}]},
+            ":12:18:",
+            "no key of a routine",
+        ),
+    ],
+)
+def test_an_unreadable_routine_names_its_line(
+    tmp_path: Path,
+    capsys: pytest.CaptureFixture[str],
+    change: dict[str, object],
+    where: str,
+    words: str,
+) -> None:
+    path = tmp_path / "routine.json"
+    song = {**ROUTINE["song"], **change}
+    path.write_text(json.dumps({**ROUTINE, "song": song}, indent=2))
+    assert main(["timeline", str(path)]) == 2
+    error = capsys.readouterr().err
+    assert f"{path}{where}" in error
+    assert words in error
+
+
+def test_a_sheet_without_steps_has_no_walls(
+    tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    path = tmp_path / "sheet.txt"
+    path.write_text("A title and nothing else")
+    assert main(["walls", str(path)]) == 2
+    assert "no steps" in capsys.readouterr().err
+
+
+def test_the_schema_is_json_schema(capsys: pytest.CaptureFixture[str]) -> None:
+    import jsonschema
+
+    assert main(["schema"]) == 0
+    schema = json.loads(capsys.readouterr().out)
+    jsonschema.Draft202012Validator.check_schema(schema)
+    validator = jsonschema.Draft202012Validator(schema)
+    validator.validate(ROUTINE)
+    assert not validator.is_valid({**ROUTINE, "tempo": 120})

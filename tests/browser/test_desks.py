@@ -1,0 +1,210 @@
+"""The desks, one thing a user does after another, with the mistakes users make."""
+
+import re
+from collections.abc import Callable
+from typing import Any
+
+import pytest
+from conftest import ROUTINE
+from playwright.sync_api import Page, expect
+
+from maplestep.apps.dances.models import Dance
+from maplestep.apps.routines.models import Routine
+from maplestep.apps.songs.models import Song
+
+Open = Callable[..., Page]
+Enter = Callable[[Page, str], None]
+SAVED = re.compile(r"^saved \d\d:\d\d$")
+
+
+@pytest.fixture
+def routine(make_user: Callable[[str], Any]) -> Routine:
+    from maplestep.apps.routines.actions.bring_in import store_routine
+    from maplestep.formats.routine_file import RoutineForm
+
+    return store_routine(make_user("ada"), RoutineForm.model_validate(ROUTINE))
+
+
+def counts_of(song: Song) -> list[tuple[str, int]]:
+    return [(phrase.kind, phrase.counts) for phrase in song.phrases.all()]
+
+
+def test_marking_the_phrases_of_a_new_song(
+    open_page: Open, sign_in: Enter, make_user: Callable[[str], Any]
+) -> None:
+    make_user("ada")
+    page = open_page()
+    sign_in(page, "ada")
+    page.get_by_role("button", name="New routine").click()
+    page.get_by_label("Title of the song").fill("Paper Lighthouse")
+    page.get_by_label("Beats a minute").fill("120")
+    page.get_by_label("Length").fill("1:00")
+    page.get_by_label("Paste the step sheet").fill("Lamp\nIntro: 8 counts\n1-8 R weave")
+    page.get_by_role("button", name="Put together").click()
+    # 120 counts: the sheet's own intro of 8, and 112 that nobody has marked.
+    page.get_by_role("button", name="Mark a phrase").click()
+    page.get_by_role("button", name="Mark a phrase").click()
+    expect(page.get_by_test_id("saved")).to_have_text(SAVED)
+    song = Song.objects.get()
+    assert counts_of(song) == [("intro", 8), ("verse", 32), ("verse", 32), ("unmarked", 48)]
+    # A length typed over takes from what is not yet marked, and Undo gives it back.
+    page.get_by_label("Counts", exact=True).nth(2).fill("64")
+    page.get_by_role("heading", name="Phrases").click()
+    expect(page.get_by_text("120 counts, 1:00")).to_be_visible()
+    expect(page.get_by_test_id("saved")).to_have_text(SAVED)
+    assert counts_of(song)[2:] == [("verse", 64), ("unmarked", 16)]
+    page.keyboard.press("Control+z")
+    expect(page.get_by_label("Counts", exact=True).nth(2)).to_have_value("32")
+
+
+def test_dragging_a_boundary_moves_counts_between_neighbours(
+    open_page: Open, sign_in: Enter, routine: Routine
+) -> None:
+    page = open_page()
+    sign_in(page, "ada")
+    page.goto(f"/routines/{routine.id}/song")
+    boundary = page.get_by_role("slider").nth(1)
+    box = boundary.bounding_box()
+    strip = page.locator(".phrase-strip").bounding_box()
+    assert box is not None
+    assert strip is not None
+    # Intro 8, verse 32, chorus 24: four of 64 counts to the left.
+    page.mouse.move(box["x"] + 7, box["y"] + 30)
+    page.mouse.down()
+    page.mouse.move(box["x"] + 7 - 4 * strip["width"] / 64, box["y"] + 30, steps=6)
+    page.mouse.up()
+    expect(page.get_by_test_id("saved")).to_have_text(SAVED)
+    assert counts_of(routine.song) == [("intro", 8), ("verse", 28), ("chorus", 28)]
+    boundary.focus()
+    page.keyboard.press("ArrowRight")
+    page.keyboard.press("Shift+ArrowLeft")
+    expect(page.get_by_label("Counts", exact=True).nth(1)).to_have_value("21")
+
+
+def test_an_impossible_tempo_is_refused_and_nothing_is_lost(
+    open_page: Open, sign_in: Enter, routine: Routine
+) -> None:
+    page = open_page()
+    sign_in(page, "ada")
+    page.goto(f"/routines/{routine.id}/song")
+    page.get_by_label("Title").first.fill("Renamed")
+    page.get_by_label("Beats a minute").fill("4")
+    expect(page.get_by_role("alert")).to_contain_text("between 20 and 400")
+    page.get_by_label("Beats a minute").fill("124")
+    expect(page.get_by_role("alert")).to_have_count(0)
+    expect(page.get_by_test_id("saved")).to_have_text(SAVED)
+    song = Song.objects.get()
+    assert (song.title, song.bpm) == ("Renamed", 124)
+
+
+def test_fields_of_an_event(open_page: Open, sign_in: Enter, routine: Routine) -> None:
+    page = open_page()
+    sign_in(page, "ada")
+    page.goto(f"/routines/{routine.id}/fit")
+    wall = page.locator("#wall-3")
+    expect(wall).to_contain_text("Restart after 8")
+    after = page.get_by_role("textbox", name="After count")
+    after.fill("soon")
+    after.press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("no place to stop")
+    after = page.get_by_role("textbox", name="After count")
+    after.fill("on count 5")
+    after.press("Enter")
+    expect(wall).to_contain_text("Restart after 4")
+    page.get_by_label("Cue").fill("whistle")
+    expect(wall).to_contain_text("whistle")
+    page.get_by_label("On walls").fill("2, 3")
+    page.get_by_label("On walls").press("Enter")
+    expect(page.locator("#wall-2")).to_contain_text("Restart after 4")
+    page.get_by_role("button", name="Take off wall 3").click()
+    expect(wall).not_to_contain_text("Restart")
+    expect(page.get_by_test_id("saved")).to_have_text(SAVED)
+    (event,) = Routine.objects.get().events.all()
+    assert (event.walls, event.after, event.cue) == ([2], "4", "whistle")
+
+
+def test_enter_applies_the_marked_fix_and_undo_takes_it_back(
+    open_page: Open, sign_in: Enter, routine: Routine
+) -> None:
+    routine.events.create(order=1, key="far", kind="restart", walls=[9], after="8")
+    page = open_page()
+    sign_in(page, "ada")
+    page.goto(f"/routines/{routine.id}/fit")
+    settle = page.get_by_role("region", name="To settle")
+    expect(settle).to_contain_text("Restart after 8 on wall 9 never happens")
+    page.keyboard.press("Enter")
+    expect(settle).not_to_contain_text("never happens")
+    page.keyboard.press("Control+z")
+    expect(settle).to_contain_text("never happens")
+    page.keyboard.press("Control+Shift+z")
+    expect(settle).not_to_contain_text("never happens")
+
+
+def test_a_print_leads_to_its_words_and_back(
+    open_page: Open, sign_in: Enter, routine: Routine
+) -> None:
+    page = open_page()
+    sign_in(page, "ada")
+    page.goto(f"/routines/{routine.id}/steps")
+    page.locator(".chart").nth(1).locator(".move").nth(1).click()
+    assert page.evaluate("getSelection().toString()") == "pivot ½ left"
+    expect(page.locator(".move.marked")).to_have_count(1)
+
+
+def test_a_lost_session_asks_to_sign_in_and_saves_what_was_typed(
+    open_page: Open, sign_in: Enter, routine: Routine
+) -> None:
+    page = open_page()
+    sign_in(page, "ada")
+    page.goto(f"/routines/{routine.id}/steps")
+    page.locator(".prints").first.wait_for()
+    page.context.clear_cookies(name="sessionid")
+    page.get_by_role("textbox", name="Step sheet").click()
+    page.keyboard.press("Control+End")
+    page.keyboard.type("// typed late")
+    expect(page.get_by_text("You were signed out")).to_be_visible()
+    page.get_by_label("Name").fill("ada")
+    page.get_by_label("Password", exact=True).fill("a-long-enough-one")
+    page.get_by_role("button", name="Sign in").click()
+    expect(page.get_by_role("textbox", name="Step sheet")).to_contain_text("// typed late")
+    expect(page.get_by_test_id("saved")).to_have_text(SAVED)
+    assert Dance.objects.get().sheet.endswith("// typed late")
+
+
+def test_a_routine_that_is_gone_says_so(open_page: Open, sign_in: Enter, routine: Routine) -> None:
+    page = open_page()
+    sign_in(page, "ada")
+    page.goto("/routines/00000000-0000-0000-0000-000000000000/fit")
+    expect(page.get_by_role("alert")).to_contain_text("not on your shelf")
+    page.get_by_role("link", name="Back to the shelf").click()
+    expect(page.get_by_role("heading", name="Shelf")).to_be_visible()
+
+
+def test_deleting_asks_first_and_keeps_what_is_in_use(
+    open_page: Open, sign_in: Enter, routine: Routine
+) -> None:
+    page = open_page()
+    sign_in(page, "ada")
+    page.get_by_role("button", name="More about Test song").click()
+    page.get_by_role("menuitem", name="Delete").click()
+    page.get_by_role("dialog").get_by_role("button", name="Delete").click()
+    expect(page.get_by_text("is used by a routine")).to_be_visible()
+    page.get_by_role("button", name="More about Test routine").click()
+    page.get_by_role("menuitem", name="Delete").click()
+    page.get_by_role("dialog").get_by_role("button", name="Cancel").click()
+    assert Routine.objects.count() == 1
+    page.get_by_role("button", name="More about Test routine").click()
+    page.get_by_role("menuitem", name="Delete").click()
+    page.get_by_role("dialog").get_by_role("button", name="Delete").click()
+    expect(page.get_by_text("Test routine")).to_have_count(0)
+    assert not Routine.objects.exists()
+
+
+def test_searching_the_shelf(open_page: Open, sign_in: Enter, routine: Routine) -> None:
+    page = open_page()
+    sign_in(page, "ada")
+    search = page.get_by_role("searchbox")
+    search.fill("test song")
+    expect(page.get_by_role("link", name="Test routine")).to_be_visible()
+    search.fill("nothing of the kind")
+    expect(page.get_by_text("Nothing on the shelf is called")).to_be_visible()
