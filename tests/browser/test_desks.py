@@ -25,6 +25,20 @@ def routine(make_user: Callable[[str], Any]) -> Routine:
     return store_routine(make_user("ada"), RoutineForm.model_validate(ROUTINE))
 
 
+AtDesk = Callable[[str], Page]
+
+
+@pytest.fixture
+def at_desk(open_page: Open, sign_in: Enter, routine: Routine) -> AtDesk:
+    def go(desk: str) -> Page:
+        page = open_page()
+        sign_in(page, "ada")
+        page.goto(f"/routines/{routine.id}/{desk}")
+        return page
+
+    return go
+
+
 def counts_of(song: Song) -> list[tuple[str, int]]:
     return [(phrase.kind, phrase.counts) for phrase in song.phrases.all()]
 
@@ -58,11 +72,9 @@ def test_marking_the_phrases_of_a_new_song(
 
 
 def test_dragging_a_boundary_moves_counts_between_neighbours(
-    open_page: Open, sign_in: Enter, routine: Routine
+    at_desk: AtDesk, routine: Routine
 ) -> None:
-    page = open_page()
-    sign_in(page, "ada")
-    page.goto(f"/routines/{routine.id}/song")
+    page = at_desk("song")
     boundary = page.get_by_role("slider").nth(1)
     box = boundary.bounding_box()
     strip = page.locator(".phrase-strip").bounding_box()
@@ -82,11 +94,9 @@ def test_dragging_a_boundary_moves_counts_between_neighbours(
 
 
 def test_an_impossible_tempo_is_refused_and_nothing_is_lost(
-    open_page: Open, sign_in: Enter, routine: Routine
+    at_desk: AtDesk, routine: Routine
 ) -> None:
-    page = open_page()
-    sign_in(page, "ada")
-    page.goto(f"/routines/{routine.id}/song")
+    page = at_desk("song")
     page.get_by_label("Title").first.fill("Renamed")
     page.get_by_label("Beats a minute").fill("4")
     expect(page.get_by_role("alert")).to_contain_text("between 20 and 400")
@@ -97,10 +107,8 @@ def test_an_impossible_tempo_is_refused_and_nothing_is_lost(
     assert (song.title, song.bpm) == ("Renamed", 124)
 
 
-def test_fields_of_an_event(open_page: Open, sign_in: Enter, routine: Routine) -> None:
-    page = open_page()
-    sign_in(page, "ada")
-    page.goto(f"/routines/{routine.id}/fit")
+def test_fields_of_an_event(at_desk: AtDesk, routine: Routine) -> None:
+    page = at_desk("fit")
     wall = page.locator("#wall-3")
     expect(wall).to_contain_text("Restart after 8")
     after = page.get_by_role("textbox", name="After count")
@@ -127,9 +135,7 @@ def test_enter_applies_the_marked_fix_and_undo_takes_it_back(
     open_page: Open, sign_in: Enter, routine: Routine
 ) -> None:
     routine.events.create(order=1, key="far", kind="restart", walls=[9], after="8")
-    page = open_page()
-    sign_in(page, "ada")
-    page.goto(f"/routines/{routine.id}/fit")
+    page = at_desk("fit")
     settle = page.get_by_role("region", name="To settle")
     expect(settle).to_contain_text("Restart after 8 on wall 9 never happens")
     page.keyboard.press("Enter")
@@ -140,23 +146,17 @@ def test_enter_applies_the_marked_fix_and_undo_takes_it_back(
     expect(settle).not_to_contain_text("never happens")
 
 
-def test_a_print_leads_to_its_words_and_back(
-    open_page: Open, sign_in: Enter, routine: Routine
-) -> None:
-    page = open_page()
-    sign_in(page, "ada")
-    page.goto(f"/routines/{routine.id}/steps")
+def test_a_print_leads_to_its_words_and_back(at_desk: AtDesk, routine: Routine) -> None:
+    page = at_desk("steps")
     page.locator(".chart").nth(1).locator(".move").nth(1).click()
     assert page.evaluate("getSelection().toString()") == "pivot ½ left"
     expect(page.locator(".move.marked")).to_have_count(1)
 
 
 def test_a_lost_session_asks_to_sign_in_and_saves_what_was_typed(
-    open_page: Open, sign_in: Enter, routine: Routine
+    at_desk: AtDesk, routine: Routine
 ) -> None:
-    page = open_page()
-    sign_in(page, "ada")
-    page.goto(f"/routines/{routine.id}/steps")
+    page = at_desk("steps")
     page.locator(".prints").first.wait_for()
     page.context.clear_cookies(name="sessionid")
     page.get_by_role("textbox", name="Step sheet").click()

@@ -102,6 +102,12 @@ FITS: dict[str, Case] = {
         [40],
         "The dance starts after 40 counts, but the song has only 32.",
     ),
+    "fit.parts-left-out": (
+        "Part A\n1-8 R weave\nPart B\n1-8 R weave\nPart C\n1-8 R weave\n",
+        VERSES,
+        [],
+        "Every wall is danced as part A; the sheet has B, C besides.",
+    ),
     "fit.tag-gone": (
         DANCE,
         VERSES,

@@ -101,7 +101,8 @@ USE_TZ = True
 STATIC_URL = "/static/"
 STATIC_ROOT = Path(os.environ.get("MAPLESTEP_STATIC", ROOT / ".state" / "static"))
 STORAGES = {"staticfiles": {"BACKEND": "whitenoise.storage.CompressedStaticFilesStorage"}}
-STATICFILES_DIRS = [("app", WEB / "app")] if (WEB / "app").exists() else []
+# What the front end is built of, and the licences of the fonts in it.
+STATICFILES_DIRS = [(name, WEB / name) for name in ("app", "licences") if (WEB / name).exists()]
 
 
 def WHITENOISE_IMMUTABLE_FILE_TEST(path: str, url: str) -> bool:  # noqa: N802 - its name

@@ -21,6 +21,7 @@ from . import (
     no_steps,
     nothing_danced,
     off_unit,
+    parts_left_out,
     phrases_missed,
     phrases_unmarked,
 )
@@ -34,6 +35,7 @@ SHEET_CHECKS: Final[tuple[Callable[[Sheet], Iterator[Finding]], ...]] = (
 )
 FIT_CHECKS: Final[tuple[Callable[[Timeline], Iterator[Finding]], ...]] = (
     nothing_danced.check,
+    parts_left_out.check,
     events_never.check,
     joints.check,
     claimed_event_facing.check,

@@ -88,6 +88,10 @@ ENGLISH: Final[dict[str, tuple[str, str]]] = {
         "The dance starts after {start} counts, but the song has only {length}.",
         "Start earlier, or add phrases to the song.",
     ),
+    "fit.parts-left-out": (
+        "Every wall is danced as part {first}; the sheet has {others} besides.",
+        "Parts in an order of their own cannot be laid out yet.",
+    ),
     "fit.tag-gone": (
         "The sheet has no “{tag}” any more, so wall {wall} has no tag.",
         "Write it into the sheet again, or take the tag out.",

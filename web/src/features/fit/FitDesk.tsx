@@ -1,5 +1,5 @@
 // Fit: the dance on the song. Every change is stored at once, and the answer is redrawn.
-import { Button, InputNumber } from "antd";
+import { InputNumber } from "antd";
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
 import { Link, useNavigate } from "react-router";
@@ -16,7 +16,8 @@ import { undoKey, useKeys } from "../../app/keys";
 import { RoomGlyph } from "../../drawing/RoomGlyph";
 import { SongStrip } from "../../drawing/SongStrip";
 import { rowsOf } from "../../drawing/wallStack";
-import { SavedNote, SavedProblem } from "../../saved/SavedNote";
+import { SavedProblem } from "../../saved/SavedNote";
+import { SaveTools } from "../../saved/SaveTools";
 import { useSaved } from "../../saved/useSaved";
 import { Findings, type Fix } from "../findings/Findings";
 import { moved, place, type Cursor } from "./cursor";
@@ -134,13 +135,7 @@ export default function FitDesk({ routine, onStored }: Props) {
             onChange={setEvents}
             tools={
               <>
-                <SavedNote saved={saved} />
-                <Button onClick={saved.undo} disabled={!saved.state.past.length}>
-                  {t("fit.undo")}
-                </Button>
-                <Button onClick={saved.redo} disabled={!saved.state.future.length}>
-                  {t("fit.redo")}
-                </Button>
+                <SaveTools saved={saved} />
                 <a href={`/api/routines/${routine.id}/routine.json`}>{t("fit.export")}</a>
               </>
             }

@@ -19,7 +19,9 @@ interface Props {
   onMove: (event: string, from: number, to: Cursor) => void;
 }
 
-const HEAD = { wide: 128, narrow: 106 };
+const HEAD = { wide: 128, tight: 152, narrow: 106 };
+// Below this height a row's words stand on one line.
+const TIGHT = 38;
 // The bar with the events of the cursor's wall stands below the stack.
 const PANEL = 170;
 
@@ -28,7 +30,8 @@ export function WallStack({ timeline, cursor, onCursor, onMove }: Props) {
   const host = useRef<HTMLDivElement>(null);
   const room = useRoom(host);
   const rows = rowsOf(timeline.passes);
-  const head = room.width < 600 ? HEAD.narrow : HEAD.wide;
+  const tight = sizeOf(rows, room.width, room.height).row < TIGHT;
+  const head = room.width < 600 ? HEAD.narrow : tight ? HEAD.tight : HEAD.wide;
   const size = sizeOf(rows, room.width - head, room.height);
   const drag = useRef<{ event: string; from: number } | null>(null);
   const [ghost, setGhost] = useState<Cursor | null>(null);
@@ -75,7 +78,7 @@ export function WallStack({ timeline, cursor, onCursor, onMove }: Props) {
           onPointerDown={(event) => onCursor(under(event))}
         >
           <span className="visually-hidden">{t("fit.rowLabel", labelFacts(row, t))}</span>
-          <RowHead row={row} width={head} tight={size.row < 38} />
+          <RowHead row={row} width={head} tight={tight} />
           <WallStackBar
             row={row}
             size={size}
@@ -104,7 +107,7 @@ export function WallStack({ timeline, cursor, onCursor, onMove }: Props) {
               onPointerCancel={drop}
             />
           ))}
-          <RowEnd row={row} size={size} head={head} timeline={timeline} />
+          <RowEnd row={row} size={size} head={head} tight={tight} timeline={timeline} />
         </div>
       ))}
     </div>
@@ -140,13 +143,13 @@ interface EndProps {
   row: StackRow;
   size: StackSize;
   head: number;
+  tight: boolean;
   timeline: Timeline;
 }
 
-function RowEnd({ row, size, head, timeline }: EndProps) {
+function RowEnd({ row, size, head, tight, timeline }: EndProps) {
   const { t } = useTranslation();
   const { main } = row;
-  const tight = size.row < 38;
   const last = row.tags.at(-1) ?? main;
   const left = head + Math.max(row.length, main.length) * size.count + 14;
   const cue = main.cue ? ` · ${main.cue}` : "";

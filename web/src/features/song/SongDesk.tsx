@@ -8,7 +8,8 @@ import { api, ask, type PhraseForm, type SongForm, type SongOut } from "../../ap
 import { undoKey, useKeys } from "../../app/keys";
 import { Loading, LoadingError } from "../../app/States";
 import { songClock } from "../../drawing/clock";
-import { SavedNote, SavedProblem } from "../../saved/SavedNote";
+import { SavedProblem } from "../../saved/SavedNote";
+import { SaveTools } from "../../saved/SaveTools";
 import { useSaved } from "../../saved/useSaved";
 import { PhraseStrip } from "./PhraseStrip";
 import { append, mark, merge, remove, setCounts, setIntro, split, update } from "./phrases";
@@ -132,13 +133,7 @@ function Desk({ first, onStored }: DeskProps) {
           {t("song.phrases")} <span className="soft">{t("song.total", total)}</span>
         </h2>
         <span>
-          <SavedNote saved={saved} />
-          <Button onClick={saved.undo} disabled={!saved.state.past.length}>
-            {t("fit.undo")}
-          </Button>
-          <Button onClick={saved.redo} disabled={!saved.state.future.length}>
-            {t("fit.redo")}
-          </Button>
+          <SaveTools saved={saved} />
         </span>
       </div>
       <PhraseStrip
