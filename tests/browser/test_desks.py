@@ -132,7 +132,7 @@ def test_fields_of_an_event(at_desk: AtDesk, routine: Routine) -> None:
 
 
 def test_enter_applies_the_marked_fix_and_undo_takes_it_back(
-    open_page: Open, sign_in: Enter, routine: Routine
+    at_desk: AtDesk, routine: Routine
 ) -> None:
     routine.events.create(order=1, key="far", kind="restart", walls=[9], after="8")
     page = at_desk("fit")
