@@ -20,7 +20,7 @@ def locate(text: str, path: Sequence[str | int]) -> tuple[int, int]:
     >>> locate('{"a": [1, {"b": 2}]}', ["a", 1, "b"])
     (1, 17)
     """
-    at = _skip(text, 0)
+    at = _past_space(text, 0)
     for step in path:
         inside = _child(text, at, step)
         if inside is None:
@@ -29,7 +29,7 @@ def locate(text: str, path: Sequence[str | int]) -> tuple[int, int]:
     return text.count("\n", 0, at) + 1, at - (text.rfind("\n", 0, at) + 1) + 1
 
 
-def _skip(text: str, at: int) -> int:
+def _past_space(text: str, at: int) -> int:
     match = _SPACE.match(text, at)
     return match.end() if match else at
 
@@ -38,16 +38,16 @@ def _child(text: str, at: int, step: str | int) -> int | None:
     if text[at] not in "{[":
         return None
     close = "}" if text[at] == "{" else "]"
-    at = _skip(text, at + 1)
+    at = _past_space(text, at + 1)
     index = 0
     while text[at] != close:
         key: str | int = index
         if close == "}":
             key, at = _DECODER.raw_decode(text, at)
-            at = _skip(text, at)
+            at = _past_space(text, at)
         if key == step:
             return at
         _, at = _DECODER.raw_decode(text, at)
-        at = _skip(text, at)
+        at = _past_space(text, at)
         index += 1
     return None
