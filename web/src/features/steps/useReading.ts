@@ -3,7 +3,7 @@ import { useEffect, useState } from "react";
 
 import { api, ApiError, ask, type SheetView } from "../../api/client";
 
-const PAUSE = 35;
+const PAUSE = 15;
 
 export interface Live {
   reading: SheetView;
