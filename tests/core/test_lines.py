@@ -51,6 +51,8 @@ LINES = {
     "Level: High beginner": "fact level=High beginner",
     "Intro: 16 counts": "fact intro=16 counts",
     "16 count intro": "fact intro=16",
+    "Start after 32 counts": "fact intro=32",
+    "32 counts, starts after 16 counts": "fact counts=32, intro=16",
     "Start weight: left": "fact weight=left",
     "Rhythm: rolling": "fact feel=rolling",
     # headings
@@ -159,6 +161,7 @@ CLAUSES = {
     "R cross over L": ["cross R"],
     "cross R in front of L": ["cross R"],
     "cross R behind L": ["cross R behind"],
+    "cross left behind": ["cross L behind"],
     "touch right toe beside left": ["touch R together"],
     "Touch left next to right": ["touch L together"],
     "R rock side, recover L": ["rock R side", "recover L"],

@@ -186,7 +186,9 @@ def _is_weak(words: Sequence[Word], hit: _Hit) -> bool:
 
 
 def _refers(words: Sequence[Word], hit: _Hit, referring: set[int]) -> bool:
-    """ "cross L behind R": the second word only says where the first one goes."""
+    """ "cross L behind R", "cross L behind": the second word says where the first one goes."""
+    if hit.figure.name == "behind" and any(word.text == "cross" for word in words[: hit.first]):
+        return True
     after = hit.last + (hit.last < len(words) and words[hit.last].text == "the")
     return _is_weak(words, hit) and after in referring
 

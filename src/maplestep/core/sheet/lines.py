@@ -76,7 +76,14 @@ _COUNTLIKE: Final = re.compile(r"^\s*([\d&][\d&\-–—−+]*\S*)\s+(\S.*)$")
 _PIECES: Final = (
     ("counts", re.compile(r"(?<![\w/])(\d{1,4})[\s-]*counts?\b(?!\s+intro)", re.IGNORECASE)),
     ("walls", re.compile(r"(?<![\w/])(\d{1,4})[\s-]*walls?\b", re.IGNORECASE)),
-    ("intro", re.compile(r"(?<![\w/])(\d{1,4})[\s-]*counts?\s+intro\b", re.IGNORECASE)),
+    (
+        "intro",
+        re.compile(
+            r"(?<![\w/])(\d{1,4})[\s-]*counts?\s+intro\b"
+            r"|\b(?:starts?|begins?|wait|intro)\s+(?:after\s+|of\s+)?(\d{1,4})[\s-]*counts?\b",
+            re.IGNORECASE,
+        ),
+    ),
 )
 _KEYED: Final = re.compile(
     r"\b(title|dance|name|counts?|walls?|level|intro|start weight|weight|rhythm|feel)\s*[:=]\s*",
@@ -198,10 +205,14 @@ def _facts(text: str, span: Span) -> Iterator[Fact]:
     found = [(key, match) for key, pattern in _PIECES if (match := pattern.search(text))]
     if not found:
         return
+    intro = next((match for key, match in found if key == "intro"), None)
     for key, match in found:
-        start = span.start + match.start(1)
-        place = Span(start=start, end=start + len(match[1]), line=span.line)
-        yield Fact(text=text, span=place, key=key, value=match[1])
+        if key == "counts" and intro and intro.start() <= match.start() < intro.end():
+            continue  # "start after 32 counts" is no length of the dance
+        value = next(group for group in match.groups() if group)
+        start = span.start + match.start(match.lastindex or 1)
+        place = Span(start=start, end=start + len(value), line=span.line)
+        yield Fact(text=text, span=place, key=key, value=value)
     level = next((level for level in _LEVELS if level in text.lower()), None)
     if level:
         yield Fact(text=text, span=span, key="level", value=level)
