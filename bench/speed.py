@@ -7,6 +7,7 @@
 from __future__ import annotations
 
 import http.cookiejar
+import itertools
 import json
 import statistics
 import sys
@@ -87,9 +88,10 @@ def server(base: str) -> None:
     for routine in shelf["routines"]:
         path = f"/api/routines/{routine['id']}"
         timed(f"GET the timeline of {routine['title']}", lambda path=path: call(path), 100)  # type: ignore[misc]
+    typed = itertools.count()
     timed(
-        "POST a sheet for its live reading",
-        lambda: call("/api/dances/reading", {"sheet": SHEET}),
+        "POST a sheet for its live reading, another text each time",
+        lambda: call("/api/dances/reading", {"sheet": f"{SHEET}// {next(typed)}"}),
         100,
     )
     timed("GET the shelf", lambda: call("/api/shelf"), 100)

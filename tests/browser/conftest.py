@@ -65,6 +65,21 @@ def sign_in() -> Callable[[Page, str], None]:
 
 
 @pytest.fixture
+def at_desk(
+    open_page: Callable[..., Page], sign_in: Callable[[Page, str], None], routine: Any
+) -> Callable[[str], Page]:
+    """Opens a desk of the module's own routine, signed in as its owner."""
+
+    def go(desk: str) -> Page:
+        page = open_page()
+        sign_in(page, "ada")
+        page.goto(f"/routines/{routine.id}/{desk}")
+        return page
+
+    return go
+
+
+@pytest.fixture
 def accessible() -> Callable[[Page, str], None]:
     """Fails on serious findings of axe."""
 

@@ -14,6 +14,7 @@ from maplestep.apps.songs.models import Song
 
 Open = Callable[..., Page]
 Enter = Callable[[Page, str], None]
+AtDesk = Callable[[str], Page]
 SAVED = re.compile(r"^saved \d\d:\d\d$")
 
 
@@ -23,20 +24,6 @@ def routine(make_user: Callable[[str], Any]) -> Routine:
     from maplestep.formats.routine_file import RoutineForm
 
     return store_routine(make_user("ada"), RoutineForm.model_validate(ROUTINE))
-
-
-AtDesk = Callable[[str], Page]
-
-
-@pytest.fixture
-def at_desk(open_page: Open, sign_in: Enter, routine: Routine) -> AtDesk:
-    def go(desk: str) -> Page:
-        page = open_page()
-        sign_in(page, "ada")
-        page.goto(f"/routines/{routine.id}/{desk}")
-        return page
-
-    return go
 
 
 def counts_of(song: Song) -> list[tuple[str, int]]:

@@ -18,6 +18,7 @@ pytestmark = pytest.mark.django_db(transaction=True)
 SAVED = re.compile(r"^saved \d")
 Open = Callable[..., Page]
 Enter = Callable[[Page, str], None]
+AtDesk = Callable[[str], Page]
 
 
 @pytest.fixture
@@ -74,10 +75,8 @@ def test_add_a_restart_and_find_it_again(open_page: Open, sign_in: Enter, routin
     expect(other.get_by_role("alert")).to_contain_text("not on your shelf")
 
 
-def test_drag_a_restart_to_another_count(open_page: Open, sign_in: Enter, routine: Routine) -> None:
-    page = open_page()
-    sign_in(page, "ada")
-    page.goto(f"/routines/{routine.id}/fit")
+def test_drag_a_restart_to_another_count(at_desk: AtDesk, routine: Routine) -> None:
+    page = at_desk("fit")
     handle = page.locator("#wall-5 .handle")
     box = handle.bounding_box()
     bar = page.locator("#wall-5 .bar").bounding_box()
@@ -103,12 +102,8 @@ def test_drag_a_restart_to_another_count(open_page: Open, sign_in: Enter, routin
     expect(page.locator("#wall-3")).not_to_contain_text("Tag")
 
 
-def test_typing_in_the_sheet_updates_chart_and_findings(
-    open_page: Open, sign_in: Enter, routine: Routine
-) -> None:
-    page = open_page()
-    sign_in(page, "ada")
-    page.goto(f"/routines/{routine.id}/steps")
+def test_typing_in_the_sheet_updates_chart_and_findings(at_desk: AtDesk, routine: Routine) -> None:
+    page = at_desk("steps")
     expect(page.locator(".danced")).to_contain_text("Counts, feet and facings agree.")
     # "32 counts, 4 walls" is the second line; its 4 stands behind eleven characters.
     page.get_by_role("textbox", name="Step sheet").click()
@@ -163,12 +158,8 @@ def test_two_windows_are_told_apart(open_page: Open, sign_in: Enter, routine: Ro
     assert Routine.objects.get().version == 2
 
 
-def test_nothing_is_lost_when_the_connection_drops(
-    open_page: Open, sign_in: Enter, routine: Routine
-) -> None:
-    page = open_page()
-    sign_in(page, "ada")
-    page.goto(f"/routines/{routine.id}/fit")
+def test_nothing_is_lost_when_the_connection_drops(at_desk: AtDesk, routine: Routine) -> None:
+    page = at_desk("fit")
     page.locator("#wall-2").click(position={"x": 400, "y": 20})
     page.route("**/api/routines/**", lambda route: route.abort())
     page.keyboard.press("g")

@@ -21,7 +21,6 @@ STEPS = "1-2 R side, L together\n3 hold\n4 R side\n5-8 L vine left, R touch\n"
 # The dance ends on the left foot, so a tag that begins with it is wrong.
 LEFT_TAG = STEPS + "Tag\n1-2 L side, R touch\n"
 RIGHT_TAG = STEPS + "Tag\n1 R side\n2 hold\n"
-TURNING = "Tag\n1-2 R step forward, pivot ½ left\n3-4 hold\n"
 
 SHEETS = {
     "sheet.no-steps": ("A title alone", "There are no steps here yet."),

@@ -8,6 +8,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import File, Router, Schema, Status
 from ninja.files import UploadedFile
 
+from ...core.sheet.read import read_sheet
 from ...formats.text import decode_text
 from ...formats.views import SheetView, sheet_view
 from ..http import ErrorForm, read_upload, user_of
@@ -56,7 +57,7 @@ def dance_out(dance: Dance) -> DanceOut:
 @router.post("/reading", response={200: SheetView, 422: ErrorForm})
 def read(request: HttpRequest, form: SheetIn) -> SheetView:
     """Read a sheet without storing it."""
-    return sheet_view(reading_of(form.sheet))
+    return sheet_view(read_sheet(form.sheet))
 
 
 @router.post("", response={200: DanceOut, 422: ErrorForm})

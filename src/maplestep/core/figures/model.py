@@ -61,6 +61,7 @@ class Figure:
     ``shares`` weighs the moves in ``turn_on`` where the turn divides by their sum.
     ``crossing_way`` is danced instead when the foot that leads is not the one on the
     side the figure travels to; ``travels`` says that a lone side names where it goes.
+    ``directions`` are those that may replace the usual one (none listed: all).
     """
 
     name: str
@@ -74,6 +75,7 @@ class Figure:
     shares: tuple[int, ...] = ()
     crossing_way: str = ""
     travels: bool = False
+    directions: tuple[str, ...] = ()
 
     @property
     def lengths(self) -> tuple[int, ...]:

@@ -14,7 +14,14 @@ FIGURES: Final[tuple[Figure, ...]] = (
     Figure(name="step", ways=("F @",)),
     Figure(name="in place", also=("place", "on the spot"), ways=("F place",), direction="place"),
     Figure(name="walk", also=("walks", "march", "run", "runs"), ways=("F @",), repeats=True),
-    Figure(name="cross", also=("cross step", "across"), ways=("F @",), direction="cross"),
+    Figure(
+        name="cross",
+        also=("cross step", "across"),
+        ways=("F @",),
+        direction="cross",
+        # "Cross forward over left" is still a cross; "cross behind" is not.
+        directions=("behind", "back"),
+    ),
     Figure(name="side", also=("side step",), ways=("F side",), direction="side"),
     Figure(name="behind", also=("cross behind",), ways=("F behind",), direction="behind"),
     Figure(

@@ -28,33 +28,24 @@ def fit(ways: Iterable[Sequence[FigureUse | Unknown]], landings: int) -> Fitted:
 
     When there is none, the first way at all, each figure its usual length while landings last.
     """
-    first: Sequence[FigureUse | Unknown] | None = None
+    first: Fitted | None = None
     for way in ways:
-        first = way if first is None else first
-        if not _known(way) or len(_known(way)) < len(way):
-            continue
-        for uses in _forms(_known(way)):
-            shares = share_landings(uses, landings)
-            if shares is not None:
-                return Fitted(uses=tuple(uses), shares=shares, unknown=(), fits=True)
-    uses = _known(first or ())
-    for form in _forms(uses):
-        shares = share_landings(form, landings)
+        fitted = _fit_one(way, landings)
+        if fitted.fits and fitted.uses and not fitted.unknown:
+            return fitted
+        first = first or fitted
+    return first or Fitted(uses=(), shares=(), unknown=(), fits=False)
+
+
+def _fit_one(way: Sequence[FigureUse | Unknown], landings: int) -> Fitted:
+    known = [item for item in way if isinstance(item, FigureUse)]
+    unknown = tuple(item for item in way if isinstance(item, Unknown))
+    for uses in _forms(known):
+        shares = share_landings(uses, landings)
         if shares is not None:
-            uses = form
-            break
-    else:
-        shares = None
-    return Fitted(
-        uses=tuple(uses),
-        shares=shares or _first_come(uses, landings),
-        unknown=tuple(item for item in first or () if isinstance(item, Unknown)),
-        fits=shares is not None,
-    )
-
-
-def _known(way: Sequence[FigureUse | Unknown]) -> list[FigureUse]:
-    return [item for item in way if isinstance(item, FigureUse)]
+            return Fitted(uses=tuple(uses), shares=shares, unknown=unknown, fits=True)
+    shares = _first_come(known, landings)
+    return Fitted(uses=tuple(known), shares=shares, unknown=unknown, fits=False)
 
 
 def _forms(uses: list[FigureUse]) -> Iterator[list[FigureUse]]:

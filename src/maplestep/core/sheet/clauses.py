@@ -87,8 +87,9 @@ def read_clauses(text: str, offset: int, line: int) -> tuple[FigureUse | Unknown
         if not words:
             continue
         last = uses[-1] if uses and isinstance(uses[-1], FigureUse) else None
-        if last is not None and words[0].text == "weight":
-            uses[-1] = replace(last, end_weight=_end_weight(words)[0])
+        end_weight = _end_weight(words)[0] if words[0].text == "weight" else None
+        if last is not None and end_weight is not None:
+            uses[-1] = replace(last, end_weight=end_weight)
             continue
         uses.extend(_read_clause(words, line, last))
     return tuple(uses)
@@ -353,8 +354,7 @@ def _direction(words: Sequence[Word], used: set[int], figure: Figure) -> str:
         if index not in used and word.text in DIRECTION_WORDS and not _opens_phrase(words, index)
     ]
     direction = said[0] if said else ""
-    # "Cross forward over left" is still a cross; "cross behind" is not.
-    if figure.name == "cross" and direction not in {"behind", "back"}:
+    if figure.directions and direction not in figure.directions:
         direction = ""
     if diagonal:
         return "diag back" if "back" in (direction, figure.direction) else "diag fwd"
