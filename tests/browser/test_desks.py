@@ -140,6 +140,23 @@ def test_a_print_leads_to_its_words_and_back(at_desk: AtDesk, routine: Routine) 
     expect(page.locator(".move.marked")).to_have_count(1)
 
 
+def test_a_text_that_is_no_sheet_says_so_once_and_claims_nothing(
+    at_desk: AtDesk, routine: Routine
+) -> None:
+    page = at_desk("steps")
+    page.locator(".prints").first.wait_for()
+    page.get_by_role("textbox", name="Step sheet").click()
+    page.keyboard.press("Control+a")
+    page.keyboard.insert_text("1-2 R side, L together\n" * 2500)
+    expect(page.get_by_role("alert")).to_contain_text("2,501 lines")
+    expect(page.get_by_text("Counts, feet and facings agree.")).to_have_count(0)
+    expect(page.locator(".prints")).to_have_count(0)
+    page.keyboard.press("Control+z")
+    expect(page.locator(".prints").first).to_be_visible()
+    expect(page.get_by_role("alert")).to_have_count(0)
+    assert Dance.objects.get().sheet == ROUTINE["sheet"]
+
+
 def test_a_lost_session_asks_to_sign_in_and_saves_what_was_typed(
     at_desk: AtDesk, routine: Routine
 ) -> None:

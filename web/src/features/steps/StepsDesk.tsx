@@ -60,7 +60,7 @@ function Desk({ first, onStored }: DeskProps) {
   const pick = useCallback((start: number, end: number) => editor.current?.select(start, end), []);
   return (
     <main className="page steps">
-      <SavedProblem saved={saved} />
+      {!live.problem && <SavedProblem saved={saved} />}
       <div className="desk">
         <section className="sheet card" aria-label={t("steps.sheet")}>
           <SheetEditor
@@ -78,26 +78,30 @@ function Desk({ first, onStored }: DeskProps) {
           </footer>
         </section>
         <div className="danced">
-          {live.problem && (
+          {live.problem ? (
+            // What was danced before says nothing of this text.
             <div className="notice" role="alert">
               <span>
                 <strong>{t("steps.tooLong")}.</strong> {live.problem}
               </span>
             </div>
+          ) : (
+            <>
+              <Summary reading={live.reading} />
+              <Findings
+                findings={live.reading.findings}
+                fine={t("steps.fine")}
+                onPlace={(finding) =>
+                  finding.start !== null && pick(finding.start, finding.end ?? finding.start)
+                }
+                onFix={(fix) => {
+                  if (fix.kind === "sheet" && fits)
+                    editor.current?.replace(fix.start, fix.end, fix.text);
+                }}
+              />
+              <Charts reading={live.reading} cursor={fits ? cursor : null} onPick={pick} />
+            </>
           )}
-          <Summary reading={live.reading} />
-          <Findings
-            findings={live.reading.findings}
-            fine={t("steps.fine")}
-            onPlace={(finding) =>
-              finding.start !== null && pick(finding.start, finding.end ?? finding.start)
-            }
-            onFix={(fix) => {
-              if (fix.kind === "sheet" && fits)
-                editor.current?.replace(fix.start, fix.end, fix.text);
-            }}
-          />
-          <Charts reading={live.reading} cursor={fits ? cursor : null} onPick={pick} />
         </div>
       </div>
     </main>
