@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 from maplestep.core.counts import Feel
 from maplestep.core.feet import Foot
 from maplestep.core.figures.expand import FigureUse
-from maplestep.core.sheet.clauses import Unknown, read_clauses
+from maplestep.core.sheet.clauses import Clause, Sense, read_clause
 from maplestep.core.sheet.lines import (
     Fact,
     PartHeading,
@@ -18,7 +18,8 @@ from maplestep.core.sheet.lines import (
     read_lines,
 )
 from maplestep.core.sheet.read import read_sheet
-from maplestep.core.sheet.words import words_of
+from maplestep.core.sheet.lexicon import standard
+from maplestep.core.sheet.segments import segments_of
 
 L, R = Foot.LEFT, Foot.RIGHT
 
@@ -112,14 +113,22 @@ def test_every_character_belongs_to_a_line(text: str) -> None:
         assert "\n" not in text[line.span.start : line.span.end]
 
 
+def clauses(text: str) -> list[Clause]:
+    return [read_clause(s, standard()) for s in segments_of(standard().lexemes(text))]
+
+
 def uses(text: str) -> list[str]:
     """Each figure as "name foot>travel direction turn>side =weight", what is not said left out."""
     found = []
-    for item in read_clauses(text, 0, 1):
-        if isinstance(item, Unknown):
-            found.append(f"? {text[item.span.start : item.span.end]}")
-            continue
-        found.append(told(item))
+    for clause in clauses(text):
+        if clause.sense is Sense.UNKNOWN:
+            found.append(f"? {text[clause.unknown[0].start : clause.unknown[-1].end]}")
+        elif clause.only_weight:
+            found[-1] += f" ={clause.weight.value}"  # type: ignore[union-attr]
+        elif clause.sense is Sense.FEET:
+            found.append("feet " + " ".join(foot.value for foot in clause.feet))
+        elif clause.sense is not Sense.STYLE:
+            found += [told(use) for use in clause.uses()]
     return found
 
 
@@ -132,45 +141,47 @@ def told(use: FigureUse) -> str:
     if use.direction:
         words += f" {use.direction}"
     if use.turn is not None:
-        words += f" {use.turn}" + (f">{use.turn_to.value}" if use.turn_to else "")
-    if use.end_weight:
-        words += f" ={use.end_weight.value}"
+        words += f" {use.turn}"
+    if use.turn_to:
+        words += f">{use.turn_to.value}"
+    if use.weight:
+        words += f" ={use.weight.value}"
     return words
 
 
 CLAUSES = {
     "R vine right": ["vine R>R"],
-    "vine to the right": ["vine R"],
-    "right side": ["side R"],
-    "RF forward": ["forward R"],
+    "vine to the right": ["vine>R"],
+    "right side": ["step R side"],
+    "RF forward": ["step R fwd"],
     "Step LF back": ["step L back"],
-    "Step forward on right": ["forward R"],
-    "step right foot to the right side": ["step R side"],
-    "Step R to R diagonal": ["step R diag fwd"],
-    "Step back R diagonally": ["back R diag back"],
+    "Step forward on right": ["step R fwd"],
+    "step right foot to the right side": ["step R>R side"],
+    "Step R to R diagonal": ["step R>R diag fwd"],
+    "Step back R diagonally": ["step>R diag back"],
     "shuffle forward turning ½ left": ["shuffle fwd 4>L"],
     "½ turn right shuffle": ["shuffle 4>R"],
     "Turn 1/4 left and step right to side": ["pivot 2>L", "step R side"],
     "quarter turn right": ["pivot 2>R"],
     "three quarter turn left": ["pivot 6>L"],
-    "full turn left": ["full turn 8>L"],
+    "full turn left": ["full turn>L"],
     "1½ turn right": ["full turn 12>R"],
     "1 1/2 turn right": ["full turn 12>R"],
     "unwind ¾ right (weight on left)": ["unwind 6>R =L"],
     "pivot ½ left, weight L": ["pivot 4>L =L"],
-    "R cross over L": ["cross R"],
-    "cross R in front of L": ["cross R"],
-    "cross R behind L": ["cross R behind"],
-    "cross left behind": ["cross L behind"],
+    "R cross over L": ["step R cross"],
+    "cross R in front of L": ["step R cross"],
+    "cross R behind L": ["step R behind"],
+    "cross left behind": ["step L behind"],
     "touch right toe beside left": ["touch R together"],
     "Touch left next to right": ["touch L together"],
-    "R rock side, recover L": ["rock R side", "recover L"],
-    "rock R back then recover": ["rock R back", "recover"],
-    "walk forward R, L, R": ["walk R fwd", "walk L fwd", "walk R fwd"],
+    "R rock side, recover L": ["side rock R", "recover L"],
+    "rock R back then recover": ["back rock R", "recover"],
+    "walk forward R, L, R": ["walk R fwd", "feet L", "feet R"],
     "R heel, L heel": ["heel R", "heel L"],
     "R kick forward and R hook": ["kick R fwd", "hook R"],
     "hold": ["hold"],
-    "clap clap": ["hold", "hold"],
+    "clap clap": ["clap", "clap"],
     "R wibble": ["? R wibble"],
     "R shufle": ["? R shufle"],
 }
@@ -182,13 +193,12 @@ def test_what_a_clause_means(text: str) -> None:
     assert uses(plain) == CLAUSES[text]
 
 
-@given(st.text(max_size=80), st.integers(0, 1000))
-def test_words_keep_their_place(text: str, offset: int) -> None:
-    words = words_of(text, offset)
-    assert [word.start for word in words] == sorted(word.start for word in words)
-    for word in words:
-        said = text[word.start - offset : word.end - offset].lower()
-        assert word.text.replace(" ", "") == "".join(said.split()).replace("-", "") or word.amount
+@given(st.text(max_size=80))
+def test_lexemes_keep_their_place(text: str) -> None:
+    found = standard().lexemes(text)
+    ends = [0, *(lexeme.end for lexeme in found)]
+    for end, lexeme in zip(ends, found, strict=False):
+        assert end <= lexeme.start < lexeme.end <= len(text)
 
 
 ROLLING = "T\nRhythm: rolling\n1&a2 R shuffle forward, L together"

@@ -137,7 +137,7 @@ def test_an_unknown_figure_names_the_nearest_ones() -> None:
 def test_the_foot_at_the_end_is_freed_by_what_is_there_to_change() -> None:
     # Both end with the weight right; a step could become a touch, or a touch a step.
     for end, words in (
-        ("8 R together", "End the together"),
+        ("8 R together", "End the step"),
         ("8 L touch", "Step on the last touch"),
     ):
         text = f"1-2 R side, L together\n3-4 R side, L together\n5-6 R side, hold\n7 hold\n{end}"

@@ -12,6 +12,7 @@ import re
 from dataclasses import dataclass
 from enum import Enum
 from fractions import Fraction
+from functools import lru_cache
 from typing import Final
 
 from .errors import CountError
@@ -50,6 +51,11 @@ class CountList:
 
     text: str
     positions: tuple[Fraction, ...]
+
+    @property
+    def whole(self) -> bool:
+        """Does it name whole counts only?"""
+        return all(at.denominator == 1 for at in self.positions)
 
     @property
     def first(self) -> Fraction:
@@ -96,6 +102,7 @@ def label(at: Fraction, feel: Feel = Feel.STRAIGHT, *, wrap: int | None = None) 
     return f"{whole % wrap + 1 if wrap else whole + 1}{sub}"
 
 
+@lru_cache(maxsize=4096)
 def parse_counts(text: str, feel: Feel = Feel.STRAIGHT) -> CountList:
     """Read a count column: ``1&2``, ``1-4``, ``&1``, ``7-8&``, ``1e&a2``.
 

@@ -2,23 +2,26 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from fractions import Fraction
+from typing import Final, NamedTuple
 
 from .feet import Foot
 
+_ON_THE_LOADED_FOOT: Final = frozenset({"hop", "swivel", "unwind", "turn", "spin"})
 
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Span:
-    """A stretch of the sheet's text: offsets from 0, ``end`` exclusive; ``line`` from 1."""
+
+class Span(NamedTuple):
+    """A stretch of the sheet's text: offsets from 0, ``end`` exclusive; ``line`` from 1.
+
+    A tuple, like a move: a sheet has hundreds of them and is read at every keystroke.
+    """
 
     start: int
     end: int
     line: int
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Move:
+class Move(NamedTuple):
     """What one foot does at one landing.
 
     ``at`` is the position in counts from the start of the part (before 0 for a
@@ -38,5 +41,5 @@ class Move:
 
     @property
     def may_move_loaded_foot(self) -> bool:
-        """Hops, swivels and unwinds work on the foot that carries the weight."""
-        return self.verb in {"hop", "swivel", "unwind"} or self.foot in (None, Foot.BOTH)
+        """Hops, swivels and turns on the spot work on the foot that carries the weight."""
+        return self.verb in _ON_THE_LOADED_FOOT or self.foot in (None, Foot.BOTH)

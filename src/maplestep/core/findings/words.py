@@ -28,6 +28,46 @@ ENGLISH: Final[dict[str, tuple[str, str]]] = {
         "{counts} has room for {landings}, but {figures} makes {moves}.",
         "Give every landing its count, or say hold.",
     ),
+    "sheet.rhythm-assumed": (
+        "{figures} does not fit on {counts} as written; danced as {meant}.",
+        "Write the counts out.",
+    ),
+    "sheet.stretched": (
+        "{counts}: the {figures} is danced slowly, {lasts} counts a step.",
+        "Write the steps out if it is meant otherwise.",
+    ),
+    "sheet.turn-size": (
+        "{counts}: the {figure} turns, but the sheet does not say how far.",
+        "Write ¼, ½ or another size.",
+    ),
+    "sheet.repeat-nothing": (
+        "There is no {what} above to dance again.",
+        "Name a passage that stands before this line.",
+    ),
+    "sheet.repeat-length": (
+        "This repeats {length} counts on {room}.",
+        "Change the counts of the line, or of the passage it repeats.",
+    ),
+    "sheet.variant-nothing": (
+        "{part} is made from {base}, which is not on the sheet above it.",
+        "Write that part first, or write {part} out.",
+    ),
+    "sheet.option-nowhere": (
+        "This easier option is for {counts}, where nothing is danced.",
+        "Put it below the steps it replaces, or give their counts.",
+    ),
+    "sheet.option-unread": (
+        "The easier option for {counts} cannot be danced as written.",
+        "Write it so that it fills these counts.",
+    ),
+    "sheet.option-differs": (
+        "The easier option for {counts} is not equal: {differs}.",
+        "Whoever dances it comes out differently. Change the option.",
+    ),
+    "sheet.own-figure": (
+        "The figure “{name}” cannot be read from its steps.",
+        "Write counts and steps, as in: Figure {name} = 1&2 R side, L together, R cross.",
+    ),
     "sheet.turn-assumed": (
         "The {figure} has no side; taken as {turn}.",
         "Write it out if it goes the other way.",

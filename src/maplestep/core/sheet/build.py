@@ -1,32 +1,31 @@
-"""Building one part: numbering of sections, landings, feet and weight, line by line."""
+"""Building one part: sections, landings, feet and weight, line by line."""
 
 from __future__ import annotations
 
-import re
+from collections.abc import Iterator, Sequence
 from fractions import Fraction
-from typing import Final
 
-from ..counts import CountList, Feel, label, parse_counts
+from ..counts import CountList, Feel, parse_counts
 from ..errors import CountError
 from ..feet import Foot, is_free
-from ..figures.expand import FigureUse, expand
+from ..figures.expand import FigureUse, Stance, expand
 from ..finding import Finding
 from ..moves import Move, Span
-from ..turns import parse_clock
 from . import found
-from .assign import fit
-from .clauses import ways_to_read
-from .lines import Remark, SectionHeading, StepLine
-from .model import Claim, FacingClaim, Part, PartKind, Section
-
-_FACING: Final = re.compile(
-    r"\b(?:facing|face)\s+((?:1[0-2]|[1-9])(?::[0-5]\d)?(?:\s*o['’]?\s*clock)?)\b"
-    r"|[\[(]\s*((?:1[0-2]|[1-9]):[0-5]\d)\s*[\])]",
-    re.IGNORECASE,
+from .claims import EVENT_WORDS
+from .forms import Fitted, counts_in, fit_line, moved, usual_column
+from .lexicon import Lexicon
+from .lines import (
+    OptionLine,
+    Remark,
+    SectionHeading,
+    StepLine,
+    counted_lines,
+    option_in,
 )
-
-# "Restart here on wall 3 facing 9:00" says nothing about wall 1.
-_EVENT_WORDS: Final = re.compile(r"\b(?:wall|restart|tag|bridge|ending)s?\b", re.IGNORECASE)
+from .model import Claim, Option, Part, PartKind, Section
+from .repeats import Repetition
+from .section import ZERO, SectionBuilder
 
 
 class PartBuilder:
@@ -41,216 +40,344 @@ class PartBuilder:
         start: Foot | None,
         claimed: Claim | None,
         span: Span,
+        lexicon: Lexicon,
     ) -> None:
-        self._kind, self._name, self._feel = kind, name, feel
+        self.name = name
+        self._kind, self._feel, self._lexicon = kind, feel, lexicon
         self._claimed, self._span = claimed, span
         self._start = self._weight = start
+        self._facing = 0
         self._weights: list[Foot | None] = []
         self._opens_unknown = False
         self._sections: list[Section] = []
-        self._findings: list[Finding] = []
-        self._heading: SectionHeading | None = None
+        self._options: list[Option] = []
+        self.findings: list[Finding] = []
+        self.landings: list[Fraction] = []
+        self.moves: list[Move] = []
         self._opened: SectionBuilder | None = None
+        self._headed = False
+        self._last: StepLine | None = None
+        self._last_landings: tuple[Fraction, ...] = ()
+
+    @property
+    def reached(self) -> Fraction:
+        """Where the steps so far end, in counts of the part."""
+        if self._opened is not None and self._opened.landings:
+            return self._opened.base + self._opened.reached
+        return self._sections[-1].end if self._sections else ZERO
+
+    @property
+    def length(self) -> Fraction:
+        """Where the closed sections end."""
+        return self._sections[-1].end if self._sections else ZERO
 
     def open_section(self, heading: SectionHeading) -> None:
         """A new section begins; the one before is complete."""
         self._close_section()
-        self._heading = heading
+        self._headed = True
         self._opened = self._section(heading.span, heading)
+        if heading.repeats is not None:
+            self._repeat(heading.repeats, heading, self.length)
 
     def add_remark(self, remark: Remark) -> None:
         """A facing may be claimed in free text below the steps; an empty line ends nothing."""
-        about_a_wall = _EVENT_WORDS.search(remark.text)
-        if self._opened is not None and self._opened.landings and not about_a_wall:
-            self._opened.claim_facing(remark.text, remark.span)
+        opened = self._opened
+        if opened is None or remark.blank or EVENT_WORDS.search(remark.text):
+            return
+        if opened.landings:
+            opened.claim_facing(remark.text, remark.span)
+        elif self._headed:
+            opened.pending.append((remark.text, remark.span.start, remark.span))
 
     def add_steps(self, line: StepLine) -> None:
         """Read a line of steps and dance it."""
+        if line.repeats is not None and not line.counts:
+            self._again(line, line.repeats)
+            return
         try:
             counts = parse_counts(line.counts, self._feel)
         except CountError as error:
-            self._findings.append(found.counts_unreadable(line, error))
+            self.findings.append(found.counts_unreadable(line, error))
             return
         if self._opened is None or self._starts_over(counts):
             self._close_section()
-            self._heading = None
+            self._headed = False
             self._opened = self._section(line.span, None)
-        self._opened.place(line, counts, self._findings)
-        landings = self._opened.landings[-len(counts.positions) :]
-        self._dance(line, landings)
+        if line.repeats is not None:
+            landings = self._opened.place(line, counts, self.findings)
+            del self._opened.landings[-len(landings) :]
+            self._repeat(line.repeats, line, landings[0], len(landings))
+            return
+        words, option = line.words, option_in(line.words)
+        if option is not None:
+            words = option[0]
+        fitted = fit_line(words, len(counts.positions), counts.whole, self._lexicon)
+        if fitted.how == "rhythm":
+            self.findings.append(found.rhythm_assumed(line, fitted, counts.first))
+            first = counts.first
+            meant = tuple(at + first for at in parse_counts(fitted.rhythm).positions)
+            counts = CountList(text=line.counts, positions=meant)
+        landings = self._opened.place(line, counts, self.findings)
+        self.landings.extend(landings)
+        self._last, self._last_landings = line, landings
+        self._dance(line, landings, fitted)
         self._opened.claim_facing(line.words, line.span)
+        if option is not None:
+            place = Span(line.words_at + option[1], line.words_at + option[1] + len(option[2]), line.span.line)
+            self._add_option("", option[2], place.start, place)
+
+    def add_option(self, line: OptionLine) -> None:
+        """An easier way to dance a passage that has been read."""
+        self._add_option(line.counts, line.words, line.words_at, line.span)
 
     def finish(self) -> tuple[Part, tuple[Finding, ...]]:
         """The part as far as it was read."""
         self._close_section()
         part = Part(
             kind=self._kind,
-            name=self._name,
+            name=self.name,
             sections=tuple(self._sections),
             start_weight=self._start,
             weights=tuple(self._weights),
             claimed=self._claimed,
             span=self._span,
             opens_unknown=self._opens_unknown,
+            options=tuple(self._options),
         )
-        return part, tuple(self._findings)
+        return part, tuple(self.findings)
+
+    # sections
 
     def _section(self, span: Span, heading: SectionHeading | None) -> SectionBuilder:
-        base = self._sections[-1].end if self._sections else Fraction(0)
-        title = heading.title if heading else f"Section {len(self._sections) + 1}"
-        return SectionBuilder(base=base, title=title, span=span, heading=heading, feel=self._feel)
+        title = heading.title if heading and heading.title else f"Section {len(self._sections) + 1}"
+        return SectionBuilder(
+            base=self.length, title=title, span=span, heading=heading, feel=self._feel
+        )
 
     def _starts_over(self, counts: CountList) -> bool:
         """Without headings a new count 1 begins the next section."""
         opened = self._opened
         assert opened is not None
         return (
-            self._heading is None
-            and bool(opened.landings)
-            and counts.first < 1
-            and opened.reached >= 4
+            not self._headed and bool(opened.landings) and counts.first < 1 and opened.reached >= 4
         )
 
     def _close_section(self) -> None:
-        if self._opened is not None and self._opened.landings:
-            self._sections.append(self._opened.finish(self._name, self._findings))
+        opened = self._opened
+        if opened is not None and not opened.landings:
+            self._read_uncounted(opened)
+        if opened is not None and opened.landings:
+            self._sections.append(opened.finish(self.name, self.findings))
         self._opened = None
 
-    def _dance(self, line: StepLine, landings: tuple[Fraction, ...]) -> None:
-        fitted = fit(ways_to_read(line.words, line.words_at, line.span.line), len(landings))
-        for unknown in fitted.unknown:
+    def _read_uncounted(self, opened: SectionBuilder) -> None:
+        """Steps on the heading's own line, or below it without counts, in their usual rhythm."""
+        heading = opened.heading
+        if heading is None:
+            return
+        texts = list(opened.pending)
+        if heading.words:
+            texts.insert(0, (heading.words, heading.words_at, heading.span))
+        wanted = heading.counts
+        if heading.words[:1].isdecimal() or heading.words[:1] == "&":
+            for line in counted_lines(heading.words, heading.words_at, heading.span):
+                self.add_steps(line)
+            return
+        columns = [usual_column(text, self._lexicon) for text, _, _ in texts]
+        lengths = [counts_in(column) for column in columns]
+        total = sum(lengths)
+        if not total or (wanted or total) != total or (not wanted and total % 2):
+            if wanted and heading.words and not opened.pending:
+                fitted = fit_line(heading.words, wanted, True, self._lexicon)
+                if fitted.how != "short" and not fitted.unknown and fitted.uses:
+                    self._add_uncounted(heading.words, heading.words_at, heading.span, f"1-{wanted}")
+            return
+        at = 0
+        for (text, offset, span), column, length in zip(texts, columns, lengths, strict=True):
+            if length:
+                self._add_uncounted(text, offset, span, moved(column, at))
+                at += length
+
+    def _add_uncounted(self, text: str, offset: int, span: Span, counts: str) -> None:
+        self.add_steps(StepLine(text, span, counts, offset, text, offset))
+
+    # repeats
+
+    def _repeat(
+        self, asked: Repetition, line: SectionHeading | StepLine, target: Fraction, room: int = 0
+    ) -> None:
+        source = self._source(asked)
+        if source is None:
+            self.findings.append(found.nothing_to_repeat(line, asked))
+            return
+        start, end = source
+        moves = [move for move in self.moves if start <= move.at < end]
+        lead = next((m.foot for m in moves if m.foot in (Foot.LEFT, Foot.RIGHT)), None)
+        mirrored = asked.mirrored or (asked.starting is not None and asked.starting is not lead)
+        if room and Fraction(room) != end - start:
+            self.findings.append(found.repeat_length(line, room, int(end - start)))
+        self.copy(moves, (start, end), target - start, mirrored=mirrored, span=line.span)
+
+    def _again(self, line: StepLine, asked: Repetition) -> None:
+        """ "Counts 1-4 again": right behind what has been danced."""
+        if self._opened is None:
+            self._opened = self._section(line.span, None)
+        self._repeat(asked, line, self.reached)
+
+    def _source(self, asked: Repetition) -> tuple[Fraction, Fraction] | None:
+        if not asked.counts:
+            if asked.last > len(self._sections):
+                return None
+            return self._sections[asked.first - 1].start, self._sections[asked.last - 1].end
+        start, end = Fraction(asked.first - 1), Fraction(asked.last)
+        opened = self._opened
+        if opened is not None and opened.landings and end <= opened.reached:
+            return opened.base + start, opened.base + end
+        return (start, end) if end <= self.reached else None
+
+    def copy(
+        self,
+        moves: Sequence[Move],
+        source: tuple[Fraction, Fraction],
+        shift: Fraction,
+        *,
+        mirrored: bool = False,
+        span: Span | None = None,
+        landings: Sequence[Fraction] | None = None,
+    ) -> None:
+        """Dance moves again, ``shift`` counts later, on the other foot if ``mirrored``."""
+        opened = self._opened
+        assert opened is not None
+        pool = self.landings if landings is None else landings
+        copied = [at + shift for at in pool if source[0] <= at < source[1]]
+        opened.add_landings(copied)
+        self.landings.extend(copied)
+        for move in moves:
+            again = move._replace(at=move.at + shift, span=span or move.span)
+            self._take(mirror(again) if mirrored else again)
+
+    # options
+
+    def _add_option(self, counts: str, words: str, words_at: int, span: Span) -> None:
+        passage = self._passage(counts)
+        if passage is None:
+            self.findings.append(found.option_nowhere(span, counts))
+            return
+        start, end, landings = passage
+        fitted = fit_line(words, len(landings), False, self._lexicon)
+        if fitted.how or fitted.unknown or not fitted.uses:
+            landings = tuple(Fraction(n) for n in range(int(start), int(end)))
+            fitted = fit_line(words, len(landings), True, self._lexicon)
+        if fitted.how == "rhythm":
+            landings = tuple(at + start for at in parse_counts(fitted.rhythm).positions)
+        known = bool(fitted.uses) and fitted.how != "short" and not fitted.unknown
+        before = [(m, w) for m, w in zip(self.moves, self._weights, strict=True) if m.at < start]
+        weight = before[-1][1] if before else self._start
+        facing = sum(move.turn for move, _ in before)
+        moves: list[Move] = []
+        weights: list[Foot | None] = []
+        for use, own in placed(fitted, landings):
+            expansion = expand(
+                use, own, Stance(weight=weight, facing=facing), offset=words_at, line=span.line
+            )
+            for move in expansion.moves:
+                weight = move.weight or weight
+                facing += move.turn
+                moves.append(move)
+                weights.append(weight)
+        self._options.append(
+            Option(
+                start=start, end=end, moves=tuple(moves), weights=tuple(weights),
+                length=end - start, text=words, span=span, known=known,
+            )
+        )  # fmt: skip
+
+    def _passage(self, counts: str) -> tuple[Fraction, Fraction, tuple[Fraction, ...]] | None:
+        """The counts an option is for, with their landings; those of the last line by default."""
+        if not counts:
+            if not self._last_landings:
+                return None
+            first, last = self._last_landings[0], self._last_landings[-1]
+            start = Fraction(max(first.__floor__(), 0))
+            return start, Fraction(last.__floor__() + 1), self._last_landings
+        try:
+            asked = parse_counts(counts, self._feel)
+        except CountError:
+            return None
+        bases = [self._opened.base] if self._opened is not None else []
+        bases += [self._sections[-1].start] if self._sections and not bases else []
+        for base in (*bases, ZERO):
+            landings = tuple(at + base for at in asked.positions)
+            end = Fraction(landings[-1].__floor__() + 1)
+            if end <= self.reached:
+                return Fraction(max(landings[0].__floor__(), 0)), end, landings
+        return None
+
+    # dancing
+
+    def _dance(self, line: StepLine, landings: tuple[Fraction, ...], fitted: Fitted) -> None:
+        if fitted.unknown:
             # Nobody knows which foot it ends on; guessing would only add false alarms.
             self._weight = None
             self._opens_unknown = self._opens_unknown or not self._weights
-            self._findings.append(found.figure_unknown(line, unknown))
-        if not fitted.uses:
-            if not fitted.unknown:
-                self._findings.append(found.no_words(line))
+            self.findings.extend(found.figure_unknown(line, each) for each in fitted.unknown)
             return
-        if not fitted.fits and not fitted.unknown:
-            self._findings.append(found.landings_do_not_fit(line, len(landings), fitted.uses))
-        start = 0
-        for use, share in zip(fitted.uses, fitted.shares, strict=True):
-            if share:
-                self._figure(line, use, landings[start : start + share])
-            start += share
+        if not fitted.uses:
+            self.findings.append(found.no_words(line))
+            return
+        if fitted.how == "short":
+            self.findings.append(found.landings_do_not_fit(line, len(landings), fitted.uses))
+        elif fitted.how == "stretched":
+            self.findings.append(found.stretched(line, fitted))
+        for use, own in placed(fitted, landings):
+            self._figure(line, use, own)
 
     def _figure(self, line: StepLine, use: FigureUse, landings: tuple[Fraction, ...]) -> None:
-        assert self._opened is not None
-        expansion = expand(use, landings, self._weight)
+        stance = Stance(weight=self._weight, facing=self._facing)
+        expansion = expand(use, landings, stance, offset=line.words_at, line=line.span.line)
         if expansion.assumed_turn:
-            self._findings.append(found.turn_assumed(line, use, expansion.assumed_turn))
+            self.findings.append(found.turn_assumed(line, use, expansion.assumed_turn))
+        elif use.no_amount and not use.asks_turn:
+            self.findings.append(found.turn_without_size(line, use))
         if expansion.assumed_foot and self._weights:
-            self._findings.append(found.foot_assumed(line, use, expansion.assumed_foot))
+            self.findings.append(found.foot_assumed(line, use, expansion.assumed_foot))
         for move in expansion.moves:
-            self._weigh(move)
-            self._opened.moves.append(move)
+            self._take(move)
 
-    def _weigh(self, move: Move) -> None:
+    def _take(self, move: Move) -> None:
         """Follow the weight; a foot that carries the dancer cannot move."""
         assert self._opened is not None
-        if not self._weights and self._start is None and move.foot in (Foot.LEFT, Foot.RIGHT):
-            self._start = self._weight = move.foot.other
         foot = move.foot
-        if foot is not None and not move.may_move_loaded_foot and not is_free(foot, self._weight):
-            self._findings.append(
+        if not self._weights and self._start is None and foot in (Foot.LEFT, Foot.RIGHT):
+            self._start = self._weight = foot.other  # type: ignore[union-attr]
+        if foot is not None and not is_free(foot, self._weight) and not move.may_move_loaded_foot:
+            self.findings.append(
                 found.weight_conflict(move, self._opened.count_words(move.at), self._opened.title)
             )
         if move.weight is not None:
             self._weight = move.weight
+        self._facing += move.turn
         self._weights.append(self._weight)
+        self.moves.append(move)
+        self._opened.moves.append(move)
 
 
-class SectionBuilder:
-    """The landings of one section, numbered from the start of the part."""
-
-    def __init__(
-        self,
-        *,
-        base: Fraction,
-        title: str,
-        span: Span,
-        heading: SectionHeading | None,
-        feel: Feel,
-    ) -> None:
-        self.title = title
-        self.moves: list[Move] = []
-        self.landings: tuple[Fraction, ...] = ()
-        self._base, self._span, self._heading, self._feel = base, span, heading, feel
-        self._shift: Fraction | None = None
-        self._facings: list[FacingClaim] = []
-        if heading is not None:
-            self._facings.extend(
-                FacingClaim(facing=facing, at=base, span=heading.span, in_heading=True)
-                for facing in _facings_in(heading.text)
-            )
-
-    @property
-    def reached(self) -> Fraction:
-        """Counts of the section that the landings so far take up."""
-        if not self.landings:
-            return Fraction(0)
-        return Fraction(max(at for at in self.landings).__floor__() + 1) - self._base
-
-    def count_words(self, at: Fraction) -> str:
-        """The count as this section numbers it."""
-        return label(at - self._base, self._feel)
-
-    def place(self, line: StepLine, counts: CountList, findings: list[Finding]) -> None:
-        """Number the landings of a line and check that they go on from the last one."""
-        if self._shift is None:
-            self._shift = self._numbering(counts)
-        landings = tuple(at + self._shift for at in counts.positions)
-        if self.landings and landings[0] <= self.landings[-1]:
-            findings.append(
-                found.counts_out_of_order(line, self.title, self.count_words(self.landings[-1]))
-            )
-        self.landings += landings
-
-    def claim_facing(self, text: str, span: Span) -> None:
-        """Remember a facing that the text states after the moves so far."""
-        for facing in _facings_in(text):
-            self._facings.append(FacingClaim(facing=facing, at=self.landings[-1], span=span))
-
-    def finish(self, part: str, findings: list[Finding]) -> Section:
-        """The section, with what is missing in its counts."""
-        claimed = self._heading.counts if self._heading else None
-        length = max(self.reached, Fraction(claimed or 1))
-        danced = {at.__floor__() for at in self.landings if at >= self._base}
-        first = int(self._base)
-        missing = [n - first + 1 for n in range(first, first + int(length)) if n not in danced]
-        if missing:
-            findings.append(found.counts_missing(self._span, part, self.title, missing))
-        if claimed and self.reached > claimed:
-            findings.append(
-                found.section_too_long(self._span, part, self.title, claimed, int(self.reached))
-            )
-        return Section(
-            title=self.title,
-            start=self._base,
-            length=length,
-            moves=tuple(self.moves),
-            facings=tuple(self._facings),
-            span=self._span,
-        )
-
-    def _numbering(self, counts: CountList) -> Fraction:
-        """What to add to this section's own labels: it goes on (9-16) or starts over (1-8)."""
-        first = Fraction(max(counts.first, Fraction(0)).__floor__())
-        heading_first = self._heading.first if self._heading else None
-        goes_on = self._base > 0 and (
-            first == self._base or (heading_first == self._base + 1 and first >= self._base)
-        )
-        return Fraction(0) if goes_on else self._base
+def placed(
+    fitted: Fitted, landings: tuple[Fraction, ...]
+) -> Iterator[tuple[FigureUse, tuple[Fraction, ...]]]:
+    """Each figure with its landings."""
+    start = 0
+    for use, share in zip(fitted.uses, fitted.shares, strict=True):
+        if share:
+            end = start + share * fitted.lasts
+            yield use, landings[start : end : fitted.lasts]
+            start = end
 
 
-def _facings_in(text: str) -> list[int]:
-    return [parse_clock(a or b) for a, b in _FACING.findall(text) if _is_clock(a or b)]
-
-
-def _is_clock(text: str) -> bool:
-    try:
-        parse_clock(text)
-    except ValueError:
-        return False
-    return True
+def mirror(move: Move) -> Move:
+    """The same on the other foot: feet and the sides of turns swapped."""
+    return move._replace(
+        foot=move.foot.other if move.foot else None,
+        weight=move.weight.other if move.weight else None,
+        turn=-move.turn,
+    )

@@ -1,367 +1,322 @@
-"""From the words behind a count to the figures they ask for.
+"""What a clause asks for: a figure with its foot, direction, turn, weight and repeats.
 
-A step line is cut at commas, semicolons, "then" and "and"; a clause names a figure,
-or two in a row ("rock forward recover"). Free text in brackets is styling, except
-where it says a turn or where the weight goes.
+Everything is read once into a :class:`Clause`; which of several meanings is taken
+("shuffle right, left, right": one figure or three?) is decided where the counts are
+known, in :mod:`maplestep.core.sheet.forms`.
 """
 
 from __future__ import annotations
 
-import re
-from collections.abc import Iterator, Sequence
-from dataclasses import dataclass, replace
+from collections.abc import Sequence
+from dataclasses import dataclass, field
 from difflib import get_close_matches
+from enum import Enum, auto
 from functools import lru_cache
 from typing import Final
 
 from ..feet import Foot
-from ..figures.expand import FigureUse
+from ..figures.expand import FigureUse, Weight
 from ..figures.model import Figure
-from ..figures.vocabulary import BY_NAME, LONGEST_NAME, WEAK
-from ..moves import Span
-from .words import (
-    AMOUNTS,
-    DIAGONAL,
-    DIRECTION_WORDS,
-    FILLER,
-    REPEAT,
-    Word,
-    words_of,
-)
+from ..figures.vocabulary import FULL_TURN, PIVOT, STEP
+from ..turns import FULL, parse_clock
+from .lexicon import Kind, Lexeme, Lexicon
+from .segments import Segment
 
-_BREAK: Final = re.compile(r"[,;]|\bthen\b|\band\b|\s[-–—]\s|\.(?=\s|$)", re.IGNORECASE)
-_BRACKETS: Final = re.compile(r"\(([^)]*)\)?")
-_MEANT: Final = re.compile(r"¼|½|¾|⅛|/[248]\b|weight|\bturn|\bhold\b", re.IGNORECASE)
-_REFERENCE: Final = frozenset({"over", "across", "beside", "to", "of", "front", "with", "than"})
-_PIVOT: Final = BY_NAME[("pivot",)]
-_FULL_TURN: Final = BY_NAME[("full", "turn")]
-_FIGURE_WORDS: Final = sorted({word for key in BY_NAME for word in key if len(word) > 2})
-
-_BEFORE_SIDE: Final = frozenset({"turn", "turning", "turns", "over", "to", "the", "pivot"})
-_TURN_VERBS: Final = frozenset({"turn", "turning", "turns", "pivot", "unwind", "spin"})
+_TURN_BEFORE: Final = frozenset({Kind.AMOUNT, Kind.TURN, Kind.SQUARE})
+# These turn to the side named behind them; other figures are led by that foot.
+_LED: Final = frozenset({"monterey", "hinge", "rolling vine"})
+_SIDE_WORDS: Final = frozenset({"right", "left", "droite", "gauche"})
+_MOST_TIMES: Final = 16
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Unknown:
-    """A passage that names no figure, with the nearest known names."""
+class Sense(Enum):
+    """What sort of clause it is."""
 
-    text: str
-    span: Span
-    nearest: tuple[str, ...]
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class _Hit:
-    """A figure name found in a clause at words [first, last)."""
-
-    figure: Figure
-    first: int
-    last: int
+    FIGURE = auto()
+    FEET = auto()
+    """Only feet: the figure before goes on, or these are its own steps."""
+    TURN = auto()
+    """Only a turn: a pivot of its own, or part of the step beside it."""
+    UNKNOWN = auto()
+    STYLE = auto()
 
 
-_DESCRIBED: Final = re.compile(r":(?!\d)|\s[-–—=]\s")
+@dataclass(slots=True)
+class Clause:
+    """One clause with everything it says. Offsets are those of the line's words."""
 
+    start: int
+    end: int
+    sense: Sense = Sense.STYLE
+    figure: Figure | None = None
+    feet: list[Foot] = field(default_factory=list)
+    travel: Foot | None = None
+    direction: str = ""
+    diagonal: bool = False
+    led_by_direction: bool = False
+    side_in_words: bool = False
+    turn: int | None = None
+    turn_to: Foot | None = None
+    turn_facing: int | None = None
+    turns: bool = False
+    weight: Foot | Weight | None = None
+    times: int = 1
+    optional: bool = False
+    bracket: bool = False
+    half: int = 0
+    unknown: tuple[Lexeme, ...] = ()
+    nearest: tuple[str, ...] = ()
 
-def ways_to_read(text: str, offset: int, line: int) -> Iterator[tuple[FigureUse | Unknown, ...]]:
-    """The ways a step line can be meant, the likeliest first.
+    @property
+    def only_weight(self) -> bool:
+        return self.weight is not None and self.figure is None and not self.direction
 
-    Sheets often name a figure and describe it as well ("Coaster step: step back on right,
-    …", "Rolling vine (¼ left, ½ left, ¼ left)"); then either half is the whole line.
-    """
-    yield read_clauses(_without_styling(text), offset, line)
-    described = _DESCRIBED.search(text)
-    if described:
-        blank = " " * described.end()
-        yield read_clauses(blank + _without_styling(text[described.end() :]), offset, line)
-        yield read_clauses(_without_styling(text[: described.start()]), offset, line)
-    bare = _BRACKETS.sub(lambda match: " " * len(match[0]), text)
-    if bare.strip():
-        yield read_clauses(bare, offset, line)
-
-
-def read_clauses(text: str, offset: int, line: int) -> tuple[FigureUse | Unknown, ...]:
-    """All figures of a text, in order; what is not understood comes as Unknown."""
-    uses: list[FigureUse | Unknown] = []
-    for piece, at in _pieces(text):
-        words = words_of(piece, offset + at)
-        if not words:
-            continue
-        last = uses[-1] if uses and isinstance(uses[-1], FigureUse) else None
-        end_weight = _end_weight(words)[0] if words[0].text == "weight" else None
-        if last is not None and end_weight is not None:
-            uses[-1] = replace(last, end_weight=end_weight)
-            continue
-        uses.extend(_read_clause(words, line, last))
-    return tuple(uses)
-
-
-def _without_styling(text: str) -> str:
-    """Blank out brackets that hold styling; keep every offset where it is."""
-
-    def blank(match: re.Match[str]) -> str:
-        if _MEANT.search(match[1]):
-            return match[0].replace("(", " ").replace(")", " ")
-        return " " * len(match[0])
-
-    return _BRACKETS.sub(blank, text)
-
-
-def _pieces(text: str) -> Iterator[tuple[str, int]]:
-    start = 0
-    for match in _BREAK.finditer(text):
-        yield text[start : match.start()], start
-        start = match.end()
-    yield text[start:], start
-
-
-def _read_clause(
-    words: tuple[Word, ...], line: int, before: FigureUse | None
-) -> list[FigureUse | Unknown]:
-    span = Span(start=words[0].start, end=words[-1].end, line=line)
-    hits = _figure_hits(words)
-    if not hits:
-        return [_without_name(words, span, before)]
-    misspelt = _misspelt(words, hits, line)
-    if misspelt is not None:
-        return [misspelt]
-    uses: list[FigureUse | Unknown] = []
-    for index, hit in enumerate(hits):
-        first = 0 if index == 0 else _own_start(words, hits[index - 1], hit)
-        last = len(words)
-        if index + 1 < len(hits):
-            last = _own_start(words, hit, hits[index + 1])
-        own = words[first:last]
-        place = Span(start=own[0].start, end=own[-1].end, line=line)
-        name = range(hit.first - first, hit.last - first)
-        uses.extend(_use(hit.figure, own, name, place))
-    return uses
-
-
-def _own_start(words: Sequence[Word], before: _Hit, hit: _Hit) -> int:
-    """A foot named right before a figure belongs to it: "step R forward L kick"."""
-    start = hit.first
-    named_before = any(word.side for word in words[: start - 1])
-    if start - 1 >= before.last and words[start - 1].side and named_before:
-        return start - 1
-    return start
-
-
-def _figure_hits(words: tuple[Word, ...]) -> list[_Hit]:
-    """Figure names in a clause; words such as "side" give way to real names beside them."""
-    found: list[_Hit] = []
-    index = 0
-    while index < len(words):
-        hit = _name_at(words, index)
-        if hit is None:
-            index += 1
-        else:
-            found.append(hit)
-            index = hit.last
-    referring = _references(words)
-    found = [hit for hit in found if hit.first == 0 or not _refers(words, hit, referring)]
-    strong = [hit for hit in found if not _is_weak(words, hit)]
-    if not strong:
+    def uses(self) -> list[FigureUse]:
+        """The figures it asks for: one, or one for each time and each foot named."""
+        figure = self.figure or STEP
+        foot = self.feet[0] if self.feet else None
+        travel = self.travel
+        if len(self.feet) == 2 and figure.travels and travel is None:
+            travel = self.feet[1]
+        elif figure.crossing_way and travel is None and self.feet:
+            foot, travel = None, self.feet[0]
+        elif foot is None and travel is not None and not figure.travels:
+            foot = travel if figure.lengths != (1,) else None
+        use = FigureUse(
+            figure=figure,
+            start=self.start,
+            end=self.end,
+            foot=foot,
+            travel=travel,
+            direction=self._direction(figure),
+            turn=self.turn,
+            turn_to=self.turn_to,
+            turn_facing=self.turn_facing,
+            weight=self.weight,
+            bare_turn=self.sense is Sense.TURN,
+            no_amount=self.turns and self.turn is None and self.turn_facing is None,
+        )
+        found = [use]
+        if len(self.feet) > 1 and not (figure.travels and len(self.feet) == 2):
+            found += [use.echo_on(other) for other in self.feet[1:]]
+        if self.times > 1 and len(found) == 1:
+            found = [use.again(_alternate(use, n)) for n in range(self.times)]
         return found
-    kept = [hit for hit in found if not _is_weak(words, hit) or _stands_alone(hit, strong, found)]
-    return [hit for hit in kept if not _is_aside(hit, kept)]
+
+    def _direction(self, figure: Figure) -> str:
+        said = self.direction
+        if figure.directions and said not in figure.directions:
+            said = ""
+        if self.diagonal:
+            return "diag back" if "back" in (said, figure.direction) else "diag fwd"
+        if said or figure.lengths[0] != 1 and not figure.takes_direction:
+            return said
+        if self.travel is not None and figure.takes_direction:
+            return "side"
+        if figure is STEP:
+            if self.side_in_words:
+                return "side"
+            return "place" if self.figure is None and self.sense is Sense.FIGURE else ""
+        return ""
 
 
-def _name_at(words: tuple[Word, ...], index: int) -> _Hit | None:
-    for length in range(min(LONGEST_NAME, len(words) - index), 0, -1):
-        key = tuple(_singular(word.text) for word in words[index : index + length])
-        if key in BY_NAME:
-            return _Hit(figure=BY_NAME[key], first=index, last=index + length)
-    return None
+def _alternate(use: FigureUse, index: int) -> Foot | None:
+    """The foot of a repeat: touches and even figures start with the same foot again."""
+    same = use.figure.lengths[0] % 2 == 0 or use.figure.ways[0].startswith("[")
+    return use.foot.other if use.foot and index % 2 and not same else use.foot
+
+
+def read_clause(segment: Segment, lexicon: Lexicon) -> Clause:
+    """Everything a segment says."""
+    lexemes = segment.lexemes
+    clause = Clause(
+        start=lexemes[0].start,
+        end=lexemes[-1].end,
+        optional=segment.optional,
+        bracket=segment.bracket,
+        half=segment.half,
+    )
+    _Reader(clause, lexemes).read()
+    _settle(clause, lexemes, lexicon)
+    return clause
+
+
+class _Reader:
+    """Walks through the lexemes of a clause."""
+
+    def __init__(self, clause: Clause, lexemes: Sequence[Lexeme]) -> None:
+        self._clause, self._lexemes = clause, lexemes
+        self._weighing = False
+        self._relation = ""
+
+    def read(self) -> None:
+        for index, lexeme in enumerate(self._lexemes):
+            self._read(index, lexeme)
+
+    def _read(self, index: int, lexeme: Lexeme) -> None:
+        clause = self._clause
+        match lexeme.kind:
+            case Kind.FIGURE:
+                clause.led_by_direction = bool(clause.direction)
+                clause.figure = lexeme.value
+                if clause.direction in lexeme.value.variants:
+                    clause.led_by_direction = False
+            case Kind.DIRECTION | Kind.RELATION:
+                clause.direction = _merged(clause.direction, lexeme.value)
+            case Kind.DIAGONAL:
+                clause.diagonal = True
+            case Kind.FOOT:
+                self._foot(index, lexeme)
+            case Kind.FEET:
+                clause.feet.extend(lexeme.value)
+            case Kind.AMOUNT:
+                clause.turn = lexeme.value if clause.turn is None else clause.turn
+            case Kind.TURN:
+                clause.turns = True
+            case Kind.SQUARE:
+                clause.turns = True
+                following = self._lexemes[index + 1 :]
+                if not any(x.kind in {Kind.AMOUNT, Kind.CLOCK} for x in following):
+                    clause.turn = 1 if clause.turn is None else clause.turn
+            case Kind.WEIGHT:
+                self._weighing = True
+                clause.weight = Weight.TAKEN
+            case Kind.NO_WEIGHT:
+                clause.weight = Weight.NONE
+            case Kind.CLOCK:
+                self._clock(index, lexeme)
+            case Kind.TIMES:
+                clause.times = min(max(lexeme.value, 1), _MOST_TIMES)
+            case Kind.NUMBER:
+                self._number(index, lexeme)
+            case _:
+                pass
+
+    def _foot(self, index: int, lexeme: Lexeme) -> None:
+        clause, foot = self._clause, lexeme.value
+        before = self._kind(index - 1)
+        if before is Kind.TO and self._kind(index - 2) in _TURN_BEFORE:
+            before = self._kind(index - 2)
+        following = self._kind(index + 1)
+        if self._weighing:
+            clause.weight, self._weighing = foot, False
+        elif following is Kind.SHOULDER:
+            clause.turn_to = foot
+        elif self._kind(index - 1) is Kind.RELATION and (clause.feet or clause.figure):
+            return
+        elif (before in _TURN_BEFORE or self._turner()) and clause.turn_to is None:
+            clause.turn_to = foot
+        elif self._kind(index - 1) is Kind.TO or following is Kind.DIAGONAL:
+            clause.travel = foot
+        elif clause.feet and (foot is clause.feet[-1] or self._is(index + 1, "side")):
+            clause.travel = foot
+        elif clause.direction == "cross" and clause.feet and self._kind(index - 1) in _AT:
+            return
+        else:
+            clause.side_in_words = not clause.feet and lexeme.word in _SIDE_WORDS
+            clause.feet.append(foot)
+
+    def _turner(self) -> bool:
+        figure = self._clause.figure
+        return figure is not None and figure.usual_turn > 0 and figure.name not in _LED
+
+    def _clock(self, index: int, lexeme: Lexeme) -> None:
+        clause = self._clause
+        asked = clause.turns or (clause.figure and clause.figure.usual_turn)
+        if not asked or clause.turn is not None or self._kind(index - 1) is Kind.OTHER:
+            return
+        try:
+            clause.turn_facing = parse_clock(lexeme.value.replace("h", ":"))
+        except ValueError:
+            return
+
+    def _number(self, index: int, lexeme: Lexeme) -> None:
+        counted = index + 1 < len(self._lexemes) and self._lexemes[index + 1].word.startswith("count")
+        if not counted and self._clause.figure is not None and lexeme.value:
+            self._clause.times = min(lexeme.value, _MOST_TIMES)
+
+    def _kind(self, index: int) -> Kind | None:
+        return self._lexemes[index].kind if 0 <= index < len(self._lexemes) else None
+
+    def _is(self, index: int, direction: str) -> bool:
+        return index < len(self._lexemes) and self._lexemes[index].value == direction
+
+
+_AT: Final = frozenset({Kind.RELATION, Kind.DIRECTION})
+
+
+def _merged(before: str, said: str) -> str:
+    """Two directions of one step: "cross behind", "forward across", "side next to"."""
+    if not before or before in {"cross", "side", "fwd"} and said in {"behind", "cross", "together"}:
+        return said
+    if before == "cross" and said == "back" or before == "back" and said == "behind":
+        return "behind"
+    if before == "out" or said == "out":
+        return "out"
+    return "together" if said == "together" else before
+
+
+def _settle(clause: Clause, lexemes: Sequence[Lexeme], lexicon: Lexicon) -> None:
+    """Say what sort of clause it is, and which words of it nobody knows."""
+    others = tuple(lexeme for lexeme in lexemes if lexeme.kind is Kind.OTHER)
+    if clause.figure is not None:
+        clause.sense = Sense.FIGURE
+        variant = clause.figure.variants.get(clause.direction)
+        if variant is not None:
+            clause.figure, clause.direction = lexicon.figures[variant], ""
+        if others and clause.figure is STEP:
+            _look_near(clause, others, lexicon)
+    elif clause.direction or (clause.diagonal and clause.feet):
+        clause.sense = Sense.FIGURE
+        _look_near(clause, others, lexicon)
+    elif clause.feet and clause.turn is not None and not others:
+        # "R ¼ right": a step that turns.
+        clause.sense, clause.figure, clause.direction = Sense.FIGURE, STEP, "fwd"
+    elif clause.feet and not others:
+        clause.sense = Sense.FEET
+    elif clause.turn is not None or clause.turn_facing is not None:
+        clause.sense = Sense.TURN
+        clause.figure = FULL_TURN if (clause.turn or 0) >= FULL else PIVOT
+    elif others:
+        clause.sense = Sense.UNKNOWN
+        clause.unknown = tuple(lexemes)
+        clause.nearest = _nearest(" ".join(x.word for x in lexemes), others, lexicon)
+    if clause.travel and clause.sense is Sense.STYLE:
+        clause.sense = Sense.FEET
+        clause.feet.append(clause.travel)
+
+
+def _look_near(clause: Clause, others: tuple[Lexeme, ...], lexicon: Lexicon) -> None:
+    """A word that is nearly a figure's name must not pass as styling."""
+    for lexeme in others:
+        close = _close(lexeme.word, tuple(lexicon.figure_words), 0.75)
+        if close and len(lexeme.word) > 3 and not lexeme.word.endswith("ly"):
+            clause.sense = Sense.UNKNOWN
+            clause.unknown = (lexeme,)
+            clause.nearest = _names_with(close, lexicon)
+            return
 
 
 @lru_cache(maxsize=4096)
-def _singular(word: str) -> str:
-    """ "steps", "shuffles": dancers write both; "cross" and "across" are no plurals."""
-    if word.endswith("s") and not word.endswith("ss") and (word[:-1],) in BY_NAME:
-        return word[:-1]
-    return {"fwd": "forward", "bk": "back", "tog": "together"}.get(word, word)
+def _close(word: str, known: tuple[str, ...], cutoff: float) -> tuple[str, ...]:
+    return tuple(get_close_matches(word, known, n=3, cutoff=cutoff))
 
 
-def _is_weak(words: Sequence[Word], hit: _Hit) -> bool:
-    return tuple(_singular(word.text) for word in words[hit.first : hit.last]) in WEAK
+def _nearest(text: str, others: Sequence[Lexeme], lexicon: Lexicon) -> tuple[str, ...]:
+    names = tuple(sorted({name for f in lexicon.figures.values() for name in f.names}))
+    close = _close(text, names, 0.6)
+    if close:
+        return close
+    near = [found for x in others for found in _close(x.word, tuple(lexicon.figure_words), 0.7)[:1]]
+    return _names_with(near, lexicon)
 
 
-def _refers(words: Sequence[Word], hit: _Hit, referring: set[int]) -> bool:
-    """ "cross L behind R", "cross L behind": the second word says where the first one goes."""
-    if hit.figure.name == "behind" and any(word.text == "cross" for word in words[: hit.first]):
-        return True
-    after = hit.last + (hit.last < len(words) and words[hit.last].text == "the")
-    return _is_weak(words, hit) and after in referring
-
-
-def _stands_alone(hit: _Hit, strong: list[_Hit], found: list[_Hit]) -> bool:
-    """ "side touch" is two moves, "side mambo" and "touch side" are one figure."""
-    after = next((other for other in strong if other.first >= hit.last), None)
-    before = [other for other in found if other.last <= hit.first]
-    if not before:
-        return after is not None and max(after.figure.lengths) == 1 and after.figure.name != "step"
-    # A direction already said: "step side together" goes on with a second step.
-    return before[-1] not in strong
-
-
-def _is_aside(hit: _Hit, kept: list[_Hit]) -> bool:
-    """ "touch R heel", "rolling vine with a full turn": part of the figure named before."""
-    return hit.figure.name in {"heel", "toe", "ball", "full turn"} and kept[0] is not hit
-
-
-def _misspelt(words: tuple[Word, ...], hits: list[_Hit], line: int) -> Unknown | None:
-    """A word that is nearly a figure's name must not pass as styling."""
-    named = {index for hit in hits for index in range(hit.first, hit.last)}
-    weak_only = all(_is_weak(words, hit) or hit.figure.name == "step" for hit in hits)
-    for index, word in enumerate(words):
-        if index in named or _is_known(word):
-            continue
-        close = get_close_matches(word.text, _FIGURE_WORDS, n=3, cutoff=0.75)
-        if close and weak_only:
-            span = Span(start=word.start, end=word.end, line=line)
-            return Unknown(text=word.text, span=span, nearest=_names_with(close))
-    return None
-
-
-def _is_known(word: Word) -> bool:
-    text = word.text
-    return bool(
-        word.side
-        or text in AMOUNTS
-        or text in DIRECTION_WORDS
-        or text in FILLER
-        or text in DIAGONAL
-        or REPEAT.match(text)
-        or text[0].isdigit()
-        or (_singular(text),) in BY_NAME
-        or len(text) < 4
-    )
-
-
-def _names_with(close: Sequence[str]) -> tuple[str, ...]:
-    names = [" ".join(key) for word in close for key in BY_NAME if word in key]
-    return tuple(dict.fromkeys(sorted(names, key=len)))[:3]
-
-
-def _without_name(
-    words: tuple[Word, ...], span: Span, before: FigureUse | None
-) -> FigureUse | Unknown:
-    """A clause with no figure: only a turn, only feet (the figure goes on), or unknown."""
-    turn = next((word.amount for word in words if word.amount is not None), None)
-    if turn is not None:
-        figure = _FULL_TURN if turn >= 8 else _PIVOT
-        return replace(next(iter(_use(figure, words, range(0), span))), bare_turn=True)
-    if before is not None and all(word.side or word.text in FILLER for word in words):
-        foot = next((word.side for word in words if word.side), None)
-        echo = before.figure.lengths[0] > 1
-        again = replace(before, foot=foot, span=span, echo=echo)
-        return replace(again, turn=None, turn_to=None, end_weight=None)
-    text = " ".join(word.text for word in words)
-    close = get_close_matches(text, sorted(" ".join(key) for key in BY_NAME), n=3, cutoff=0.6)
-    if not close:
-        near = [
-            w
-            for word in words
-            for w in get_close_matches(word.text, _FIGURE_WORDS, n=1, cutoff=0.7)
-        ]
-        close = list(_names_with(near))
-    return Unknown(text=text, span=span, nearest=tuple(close))
-
-
-def _use(figure: Figure, words: Sequence[Word], name: range, span: Span) -> Iterator[FigureUse]:
-    """The figure with the feet, direction, turn and repeats said around its name."""
-    turn, turn_to, used = _turn(words)
-    end_weight, weight_used = _end_weight(words)
-    used |= weight_used | set(name) | _references(words)
-    sides = [word.side for index, word in enumerate(words) if word.side and index not in used]
-    use = FigureUse(
-        figure=figure,
-        span=span,
-        foot=sides[0] if sides else None,
-        travel=sides[1] if len(sides) == 2 else None,
-        direction=_direction(words, used, figure),
-        turn=turn,
-        turn_to=turn_to,
-        end_weight=end_weight,
-    )
-    if figure.crossing_way and len(sides) == 1:
-        use = replace(use, foot=None, travel=sides[0])
-    one_move = figure.lengths == (1,)
-    if one_move and len(sides) > 1 and figure.repeats:
-        yield from (replace(use, foot=side, travel=None) for side in sides)
-        return
-    times = next((int(m[1]) for word in words if (m := REPEAT.match(word.text))), 1)
-    for index in range(max(1, min(times, 16))):
-        foot = use.foot.other if use.foot and index % 2 and not _same_foot(figure) else use.foot
-        yield replace(use, foot=foot)
-
-
-def _same_foot(figure: Figure) -> bool:
-    """Repeated touches and four-count figures start with the same foot again."""
-    return figure.lengths[0] % 2 == 0 or figure.ways[0].startswith("[")
-
-
-def _turn(words: Sequence[Word]) -> tuple[int | None, Foot | None, set[int]]:
-    """Amount in eighths, side, and the words used up by saying them."""
-    for index, word in enumerate(words):
-        amount = word.amount
-        if amount is None:
-            continue
-        after = index + 1
-        while after < len(words) and words[after].text in _BEFORE_SIDE:
-            after += 1
-        if after < len(words) and words[after].side:
-            return amount, words[after].side, set(range(index, after + 1))
-        before = index - 1
-        if before >= 1 and words[before].side and words[before - 1].text in _TURN_VERBS:
-            return amount, words[before].side, {before, index}
-        return amount, None, {index}
-    return None, None, set()
-
-
-def _end_weight(words: Sequence[Word]) -> tuple[Foot | None, set[int]]:
-    """ "weight R", "weight on left", "weight ends on right"."""
-    for index, word in enumerate(words):
-        if word.text != "weight":
-            continue
-        for later in range(index + 1, min(index + 4, len(words))):
-            side = words[later].side
-            if side:
-                return side, set(range(index, later + 1))
-    return None, set()
-
-
-def _references(words: Sequence[Word]) -> set[int]:
-    """Feet that only say where the moving foot goes: "cross R over L", "L behind R"."""
-    found: set[int] = set()
-    for index in range(1, len(words)):
-        if not words[index].side:
-            continue
-        before = words[index - 1].text
-        if before == "the" and index >= 2:
-            before = words[index - 2].text
-        named = any(word.side for word in words[: index - 1])
-        if (before in _REFERENCE or before == "behind") and named:
-            found.add(index)
-    return found
-
-
-def _direction(words: Sequence[Word], used: set[int], figure: Figure) -> str:
-    diagonal = any(word.text in DIAGONAL for word in words)
-    said = [
-        DIRECTION_WORDS[word.text]
-        for index, word in enumerate(words)
-        if index not in used and word.text in DIRECTION_WORDS and not _opens_phrase(words, index)
+def _names_with(close: Sequence[str], lexicon: Lexicon) -> tuple[str, ...]:
+    names = [
+        name
+        for word in close
+        for figure in lexicon.figures.values()
+        for name in (figure.name, *figure.also)
+        if word in name.replace("-", " ").split()
     ]
-    direction = said[0] if said else ""
-    if figure.directions and direction not in figure.directions:
-        direction = ""
-    if diagonal:
-        return "diag back" if "back" in (direction, figure.direction) else "diag fwd"
-    return direction
-
-
-def _opens_phrase(words: Sequence[Word], index: int) -> bool:
-    """ "in place", "in front": the "in" is no direction of its own."""
-    following = words[index + 1].text if index + 1 < len(words) else ""
-    return words[index].text == "in" and following in {"place", "front"}
+    return tuple(dict.fromkeys(sorted(names, key=len)))[:3]

@@ -3,15 +3,20 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from fractions import Fraction
+from typing import Final
 
 from ..errors import CountError
 from ..feet import Foot
 from ..figures.expand import FigureUse
-from ..finding import Finding, Place, Severity
+from ..figures.vocabulary import STEP
+from ..finding import Finding, Place, Severity, SheetEdit
 from ..moves import Move, Span
 from ..turns import turn_words
-from .clauses import Unknown
-from .lines import StepLine
+from .forms import Fitted, Unknown, moved
+from .headings import PartHeading
+from .lines import SectionHeading, StepLine
+from .repeats import Repetition
 
 
 def counts_unreadable(line: StepLine, error: CountError) -> Finding:
@@ -30,15 +35,18 @@ def counts_unreadable(line: StepLine, error: CountError) -> Finding:
 def figure_unknown(line: StepLine, unknown: Unknown) -> Finding:
     """A passage names no figure that is known."""
     code = "sheet.figure-unknown" if unknown.nearest else "sheet.figure-unknown-alone"
-    at = line.span.start
-    said = line.text[unknown.span.start - at : unknown.span.end - at]
+    said = line.words[unknown.start : unknown.end]
+    start = line.words_at + unknown.start
     return Finding(
         code=code,
         severity=Severity.WRONG,
-        place=Place(span=unknown.span, count=line.counts),
+        place=Place(span=Span(start, start + len(said), line.span.line), count=line.counts),
         facts={"text": said, "nearest": " / ".join(unknown.nearest), "counts": line.counts},
         found=said,
         expected=", ".join(unknown.nearest),
+        fix=SheetEdit(start=start, end=start + len(said), text=unknown.nearest[0])
+        if unknown.nearest and len(said.split()) == 1
+        else None,
     )
 
 
@@ -54,8 +62,7 @@ def no_words(line: StepLine) -> Finding:
 
 def landings_do_not_fit(line: StepLine, landings: int, uses: Sequence[FigureUse]) -> Finding:
     """More or fewer moves than the counts have room for."""
-    moves = sum(use.lengths()[0] for use in uses)
-    names = ", ".join(use.figure.name for use in uses)
+    moves = sum(use.figure.lengths[0] for use in uses)
     return Finding(
         code="sheet.counts-figures",
         severity=Severity.WRONG,
@@ -64,22 +71,138 @@ def landings_do_not_fit(line: StepLine, landings: int, uses: Sequence[FigureUse]
             "counts": line.counts,
             "landings": str(landings),
             "moves": str(moves),
-            "figures": names,
+            "figures": _names(uses),
         },
         expected=f"{landings}",
         found=f"{moves}",
     )
 
 
+def _use_span(line: StepLine, use: FigureUse) -> Span:
+    return Span(line.words_at + use.start, line.words_at + use.end, line.span.line)
+
+
 def turn_assumed(line: StepLine, use: FigureUse, turn: int) -> Finding:
     """The turn has no side; the usual one was taken."""
+    span = _use_span(line, use)
+    side = "right" if turn > 0 else "left"
     return Finding(
         code="sheet.turn-assumed",
         severity=Severity.KNOW,
-        place=Place(span=use.span, count=line.counts),
+        place=Place(span=span, count=line.counts),
         facts={"figure": use.figure.name, "turn": turn_words(turn)},
         found=turn_words(turn),
+        fix=SheetEdit(start=span.end, end=span.end, text=f" {side}" if use.turn else f" {turn_words(turn)}"),
     )
+
+
+def turn_without_size(line: StepLine, use: FigureUse) -> Finding:
+    """A turn is asked for, but not how far."""
+    return Finding(
+        code="sheet.turn-size",
+        severity=Severity.DOUBTFUL,
+        place=Place(span=_use_span(line, use), count=line.counts),
+        facts={"figure": use.figure.name, "counts": line.counts},
+    )
+
+
+def rhythm_assumed(line: StepLine, fitted: Fitted, first: Fraction) -> Finding:
+    """The counts are whole ones and the figures need the "&" between them."""
+    meant = moved(fitted.rhythm, int(first))
+    start = line.counts_at
+    return Finding(
+        code="sheet.rhythm-assumed",
+        severity=Severity.KNOW,
+        place=Place(span=Span(start, start + len(line.counts), line.span.line), count=line.counts),
+        facts={"counts": line.counts, "meant": meant, "figures": _names(fitted.uses)},
+        expected=meant,
+        found=line.counts,
+        fix=SheetEdit(start=start, end=start + len(line.counts), text=meant),
+    )
+
+
+def stretched(line: StepLine, fitted: Fitted) -> Finding:
+    """A figure is danced slower than usual to fill its counts."""
+    return Finding(
+        code="sheet.stretched",
+        severity=Severity.KNOW,
+        place=Place(span=line.span, count=line.counts),
+        facts={
+            "counts": line.counts,
+            "figures": _names(fitted.uses),
+            "lasts": str(fitted.lasts),
+        },
+    )
+
+
+def nothing_to_repeat(line: SectionHeading | StepLine, asked: Repetition) -> Finding:
+    """A passage is asked for again that is not there."""
+    what = "counts" if asked.counts else "section"
+    which = str(asked.first) if asked.first == asked.last else f"{asked.first}–{asked.last}"
+    return Finding(
+        code="sheet.repeat-nothing",
+        severity=Severity.WRONG,
+        place=Place(span=line.span),
+        facts={"what": f"{what} {which}"},
+        found=f"{what} {which}",
+    )
+
+
+def repeat_length(line: SectionHeading | StepLine, room: int, length: int) -> Finding:
+    """A passage is danced again on more or fewer counts than it has."""
+    return Finding(
+        code="sheet.repeat-length",
+        severity=Severity.WRONG,
+        place=Place(span=line.span),
+        facts={"room": str(room), "length": str(length)},
+        expected=str(length),
+        found=str(room),
+    )
+
+
+def nothing_to_vary(heading: PartHeading, base: str) -> Finding:
+    """A variant of a part that the sheet does not have, or not yet."""
+    return Finding(
+        code="sheet.variant-nothing",
+        severity=Severity.WRONG,
+        place=Place(span=heading.span, part=heading.name),
+        facts={"part": heading.name, "base": base or "the dance"},
+        found=base,
+    )
+
+
+def option_nowhere(span: Span, counts: str) -> Finding:
+    """An easier option for counts that are not there."""
+    return Finding(
+        code="sheet.option-nowhere",
+        severity=Severity.DOUBTFUL,
+        place=Place(span=span),
+        facts={"counts": counts or "the steps above"},
+    )
+
+
+def figure_not_readable(span: Span, name: str) -> Finding:
+    """A figure the sheet defines with steps that cannot be read."""
+    return Finding(
+        code="sheet.own-figure",
+        severity=Severity.WRONG,
+        place=Place(span=span),
+        facts={"name": name},
+        found=name,
+    )
+
+
+def _names(uses: Sequence[FigureUse]) -> str:
+    return ", ".join(
+        _DIRECTION.get(use.direction, use.figure.name) if use.figure is STEP else use.figure.name
+        for use in uses
+    )
+
+
+_DIRECTION: Final = {
+    **{word: word for word in ("side", "back", "cross", "behind", "together")},
+    "fwd": "forward",
+}
 
 
 def foot_assumed(line: StepLine, use: FigureUse, foot: Foot) -> Finding:
@@ -87,7 +210,7 @@ def foot_assumed(line: StepLine, use: FigureUse, foot: Foot) -> Finding:
     return Finding(
         code="sheet.foot-assumed",
         severity=Severity.KNOW,
-        place=Place(span=use.span, count=line.counts),
+        place=Place(span=_use_span(line, use), count=line.counts),
         facts={"figure": use.figure.name, "foot": foot.word, "counts": line.counts},
         found=foot.word,
     )

@@ -1,253 +1,356 @@
-"""What each line of a sheet is: title, fact, heading, steps, or a remark.
+"""What each line of a sheet is: title, fact, heading, steps, option, own figure, remark.
 
-Nothing is thrown away: a line that is none of the others is a remark.
+Nothing is thrown away: a line that is none of the others is a remark. A line may hold
+several: steps with counts in mid-line are as many step lines.
 """
 
 from __future__ import annotations
 
 import re
 from collections.abc import Iterator
-from dataclasses import dataclass
-from typing import Final
+from functools import lru_cache
+from typing import Final, NamedTuple
 
 from ..moves import Span
-from .model import PartKind
+from .claims import EVENT_WORDS
+from .forms import counts_in, usual_column
+from .head import Fact, facts_in
+from .headings import PartHeading, SectionHeading, heading_in, titled_range
+from .lexicon import standard
+from .repeats import Repetition, read_repetition
+
+__all__ = [
+    "Fact", "FigureLine", "Line", "OptionLine", "PartHeading", "Remark", "SectionHeading",
+    "StepLine", "read_lines",
+]  # fmt: skip
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Line:
-    """A line with its place. ``text`` has the comment cut off."""
+class Remark(NamedTuple):
+    """Free text, or an empty line."""
 
     text: str
     span: Span
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Remark(Line):
-    """Free text, or an empty line."""
 
     @property
     def blank(self) -> bool:
         return not self.text.strip()
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Fact(Line):
-    """One thing the head says: ``key`` is counts, walls, intro, level, title, weight, feel."""
+class StepLine(NamedTuple):
+    """``counts`` is the count column; ``words`` starts at offset ``words_at`` of the sheet.
 
-    key: str
-    value: str
+    ``repeats`` is set where the words ask for an earlier passage again.
+    """
 
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class PartHeading(Line):
-    kind: PartKind
-    name: str
-    counts: int | None
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class SectionHeading(Line):
-    """``first`` and ``counts`` are what the heading claims: "[9-16]" gives 9 and 8."""
-
-    title: str
-    first: int | None
-    counts: int | None
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class StepLine(Line):
-    """``counts`` is the count column; ``words`` starts at offset ``words_at`` of the sheet."""
-
+    text: str
+    span: Span
     counts: str
     counts_at: int
     words: str
     words_at: int
+    repeats: Repetition | None = None
 
 
+class OptionLine(NamedTuple):
+    """An easier way to dance ``counts``, or the line above when they are empty."""
+
+    text: str
+    span: Span
+    counts: str
+    words: str
+    words_at: int
+
+
+class FigureLine(NamedTuple):
+    """A figure that the sheet defines itself: "Figure wobble = 1&2 R side, L together, ..."."""
+
+    text: str
+    span: Span
+    name: str
+    counts: str
+    words: str
+
+
+Line = Fact | PartHeading | SectionHeading | Remark | StepLine | OptionLine | FigureLine
+
+_COLUMN: Final = (
+    r"(?:[&ae]{1,3}\s?)?\d{1,6}"
+    r"(?:(?:\s*[-–—−]\s*|\s*[&+]\s*|[&ae]{1,3}(?![a-z])|\s*,\s*(?=\d)|\s+(?=\d))\d{0,6})*"
+)
 _COUNTS: Final = re.compile(
-    r"^\s*(?:counts?\s+)?"
-    r"((?:[&ae]{1,3}\s?)?\d{1,6}"
-    r"(?:(?:\s*[-–—−]\s*|\s*[&+]\s*|[&ae]{1,3}|\s*,\s*(?=\d)|\s+(?=\d))\d{0,6})*)"
-    r"\s*[.:)]?(?=\s|$)",
+    rf"^[\s|*•_>]*(?:(?:counts?|temps)\s+)?[\[(]?({_COLUMN})[\])]?[*_]*\s*[.:)|]?(?=\s|$|\|)",
     re.IGNORECASE,
 )
 _COUNTLIKE: Final = re.compile(r"^\s*([\d&][\d&\-–—−+]*\S*)\s+(\S.*)$")
-_PIECES: Final = (
-    ("counts", re.compile(r"(?<![\w/])(\d{1,4})[\s-]*counts?\b(?!\s+intro)", re.IGNORECASE)),
-    ("walls", re.compile(r"(?<![\w/])(\d{1,4})[\s-]*walls?\b", re.IGNORECASE)),
-    (
-        "intro",
-        re.compile(
-            r"(?<![\w/])(\d{1,4})[\s-]*counts?\s+intro\b"
-            r"|\b(?:starts?|begins?|wait|intro)\s+(?:after\s+|of\s+)?(\d{1,4})[\s-]*counts?\b",
-            re.IGNORECASE,
-        ),
-    ),
+_BULLET: Final = re.compile(r"^\s*(?:[-*•–]\s+|\|\s*)+")
+_NUMBERED: Final = re.compile(r"^\s*(?:\d{1,2}\s*[.)]|[a-z]\))\s+(?=[&\d][\d&\-–—]*[-–&]\d)")
+_AFTER: Final = re.compile(
+    r"^(?P<words>.*[^\W\d_].*?)\s*(?:[\[(]\s*(?P<braced>(?:[&ae]\s?)?\d{1,3}(?:\s*[-–—&,]\s*\d{0,3})*)\s*[\])]"
+    r"|[\s|:–—-]\s*(?P<bare>&?\d{1,3}(?:\s*[-–—&]\s*\d{1,3})+&?))\s*[|.]?\s*$"
 )
-_KEYED: Final = re.compile(
-    r"\b(title|dance|name|counts?|walls?|level|intro|start weight|weight|rhythm|feel)\s*[:=]\s*",
+_BRACED: Final = re.compile(r"[\[(]\s*((?:[&ae]\s?)?\d{1,2}(?:\s*[-–—&,]\s*\d{0,2})*)\s*[\])]")
+_INLINE: Final = re.compile(
+    r"(?:[,;.|/]\s*((?:&\s?)?\d{1,3}(?:\s*[-–—&]\s*\d{0,3})*)|\s((?:&\s?)?\d{1,3}(?:[-–—&]\d{1,3})+&?))"
+    r"\s*[:.)]?\s+(?=[^\W\d_])"
+)
+_OPTION: Final = re.compile(
+    r"^[\s#*_(\[•>-]*(?:(?:an?\s+)?(?:easy|easier|beginners?|non[\s-]?turn(?:ing)?|no[\s-]turn|low[\s-]impact"
+    r"|simple|simpler)\s+(?:option|version|alternative|variation)|option|alternative"
+    r"|option facile|option plus facile|variante facile|option sans tour)s?\b"
+    r"(?:\s*\(?(?:for|on|pour|:)?\s*(?:counts?|temps)?\s*(?P<counts>\d[\d&\s\-–—]*)\)?)?\s*[:=–—-]?\s*(?P<words>.*?)[)\]\s]*$",
     re.IGNORECASE,
 )
-_KEYS: Final = {
-    "dance": "title",
-    "name": "title",
-    "count": "counts",
-    "wall": "walls",
-    "start weight": "weight",
-    "rhythm": "feel",
-}
-_LEVELS: Final = ("absolute beginner", "beginner", "improver", "intermediate", "advanced")
-_SECTION: Final = re.compile(
-    r"^\s*[#*_\s]*(?:section|sec\.?|s)\s*(\d{1,3})\b[*_\s]*[:.\-–—]?\s*(.*?)[*_\s]*$", re.IGNORECASE
-)
-_RANGE_HEADING: Final = re.compile(
-    r"^\s*[#*_\s]*(?:counts\s+)?[\[(]\s*(\d{1,4})\s*[-–—]\s*(\d{1,4})\s*[\])]\s*[:.\-–—]?\s*(.*?)\s*$",
+_IN_LINE_OPTION: Final = re.compile(
+    r"[(\[]\s*(?:(?:easy|easier|non[\s-]?turning|no[\s-]turn|simple)?\s*(?:option|alternative)|easier|easy)"
+    r"\s*[:=–-]\s*([^)\]]*)[)\]]",
     re.IGNORECASE,
 )
-_RANGE_IN: Final = re.compile(r"[\[(]?(?:counts?\s+)?\b(\d{1,4})\s*[-–—]\s*(\d{1,4})\b[\])]?", re.I)
-_PART: Final = re.compile(
-    r"^\s*[#*_\s]*part\s+([A-Za-z]['’]?)(?![\w])\s*(.*?)[*_\s]*$", re.IGNORECASE
-)
-_BLOCK: Final = re.compile(
-    r"^\s*[#*_\s]*(tag|bridge|ending)(?:\s+(\d{1,2}|[A-Z]))?\s*[*_]*\s*($|[:(\[–—-].*)$",
+_FIGURE: Final = re.compile(
+    rf"^\s*(?:figure|own figure|mouvement)\s+[“\"«]?\s*([^\W\d][^=:“”\"«»]{{0,58}}?)\s*[”\"»]?\s*[=:]\s*({_COLUMN})\s+(\S.*)$",
     re.IGNORECASE,
 )
-_COUNTS_IN: Final = re.compile(r"(\d{1,4})[\s-]*counts?\b", re.IGNORECASE)
+_LED: Final = re.compile(r"(?:r|l|right|left|pd|pg)\b", re.IGNORECASE)
+_RULED: Final = re.compile(r"^[\s|:+=_*~-]+$")
 
 
 def read_lines(text: str) -> Iterator[Line]:
     """Classify every line of a sheet, in order."""
+    yield from _with_titles(list(_classified(text)), text)
+
+
+def _classified(text: str) -> Iterator[Line]:
     offset = 0
     titled = False
     in_head = True
     for number, raw in enumerate(text.split("\n"), start=1):
         body = raw.rstrip("\r")
-        plain = body.split("//", 1)[0]
-        span = Span(start=offset, end=offset + len(body), line=number)
-        lines = list(_classify(plain, span, in_head=in_head, titled=titled))
-        titled = titled or any(isinstance(line, Fact) and line.key == "title" for line in lines)
-        in_head = in_head and not any(
-            isinstance(line, StepLine | SectionHeading | PartHeading) for line in lines
-        )
-        yield from lines
+        for line in _classify(body.split("//", 1)[0], len(body), in_head, titled):
+            if in_head:
+                titled = titled or (isinstance(line, Fact) and line.key == "title")
+                in_head = not isinstance(line, StepLine | SectionHeading | PartHeading)
+            yield _at(line, offset, number)
         offset += len(raw) + 1
 
 
-def _classify(text: str, span: Span, *, in_head: bool, titled: bool) -> Iterator[Line]:
-    if not text.strip():
-        yield Remark(text=text, span=span)
-        return
-    heading = _heading(text, span)
-    if heading is not None:
-        yield heading
-        return
+def _at(line: Line, offset: int, number: int) -> Line:
+    """A line read by itself, put in its place in the sheet."""
+    span = Span(line.span.start + offset, line.span.end + offset, number)
+    match line:
+        case StepLine():
+            return line._replace(
+                span=span, counts_at=line.counts_at + offset, words_at=line.words_at + offset
+            )
+        case Remark() | Fact() | FigureLine():
+            return line._replace(span=span)
+        case _:
+            return line._replace(span=span, words_at=line.words_at + offset)
+
+
+@lru_cache(maxsize=20_000)
+def _classify(text: str, length: int, in_head: bool, titled: bool) -> tuple[Line, ...]:
+    """What a line is, wherever it stands; most lines are the same at the next keystroke."""
+    span = Span(0, length, 0)
+    if not text.strip() or _RULED.match(text):
+        return (Remark(text, span),)
+    # Steps are what most lines are, and a heading never begins with a digit.
+    if text.lstrip()[0] not in "0123456789&":
+        special = _special(text, span)
+        if special is not None:
+            return (special,)
     if in_head:
-        facts = list(_facts(text, span))
+        facts = tuple(facts_in(text, span))
         if facts:
-            yield from facts
-            return
-    steps = _steps(text, span)
-    if steps is not None:
-        yield steps
-    elif in_head and not titled:
-        yield Fact(text=text, span=span, key="title", value=text.strip().strip("#*_ "))
-    else:
-        yield Remark(text=text, span=span)
+            return facts
+    steps = tuple(_steps(text, span))
+    if steps:
+        return steps
+    if in_head and not titled and not EVENT_WORDS.search(text):
+        return (Fact(text=text, span=span, key="title", value=text.strip().strip("#*_ “”\"«»")),)
+    return (titled_range(text, span) or Remark(text, span),)
 
 
-def _heading(text: str, span: Span) -> Line | None:
-    if match := _PART.match(text):
-        name = match[1].upper().replace("’", "'")
-        return PartHeading(
-            text=text, span=span, kind=PartKind.PART, name=name, counts=_counts_in(match[2])
-        )
-    if match := _BLOCK.match(text):
-        kind = PartKind(match[1].lower())
-        name = match[1].capitalize() + (f" {match[2].upper()}" if match[2] else "")
-        return PartHeading(text=text, span=span, kind=kind, name=name, counts=_counts_in(match[3]))
-    if match := _SECTION.match(text):
-        first, counts = _claimed_range(match[2])
-        return SectionHeading(
-            text=text, span=span, title=f"Section {int(match[1])}", first=first, counts=counts
-        )
-    if match := _RANGE_HEADING.match(text):
-        first, last = int(match[1]), int(match[2])
-        return SectionHeading(
-            text=text,
-            span=span,
-            title=f"Counts {first}–{last}",
-            first=first,
-            counts=max(last - first + 1, 0) or None,
-        )
-    return None
+def _special(text: str, span: Span) -> Line | None:
+    if match := _FIGURE.match(text):
+        return FigureLine(text=text, span=span, name=match[1].strip(), counts=match[2], words=match[3])
+    if (match := _OPTION.match(text)) and match["words"]:
+        return _option(text, span, match)
+    heading = heading_in(text, span)
+    if heading is None and (again := read_repetition(text)) is not None:
+        return StepLine(text, span, "", 0, text, 0, again)
+    return heading
 
 
-def _claimed_range(rest: str) -> tuple[int | None, int | None]:
-    if match := _RANGE_IN.search(rest):
-        first, last = int(match[1]), int(match[2])
-        if last >= first:
-            return first, last - first + 1
-    return None, _counts_in(rest)
+def _option(text: str, span: Span, match: re.Match[str]) -> OptionLine:
+    counts, words, at = match["counts"] or "", match["words"], match.start("words")
+    if not counts and (steps := _COUNTS.match(words)):
+        counts = steps[1]
+        rest = words[steps.end() :]
+        at += steps.end() + len(rest) - len(rest.lstrip())
+        words = rest.strip()
+    return OptionLine(text=text, span=span, counts=counts.strip(), words=words, words_at=span.start + at)
 
 
-def _counts_in(rest: str) -> int | None:
-    match = _COUNTS_IN.search(rest)
-    return int(match[1]) if match and int(match[1]) else None
+def _with_titles(lines: list[Line], text: str) -> Iterator[Line]:
+    """Join lines that go on without a count, and make titles with counts headings."""
+    index = 0
+    while index < len(lines):
+        line = lines[index]
+        index += 1
+        if isinstance(line, StepLine):
+            following = next((x for x in lines[index:] if not _is_blank(x)), None)
+            if _names_a_section(line, following):
+                yield _as_heading(line)
+                continue
+            while index < len(lines) and _goes_on(line, lines[index]):
+                line = _joined(line, lines[index], text)
+                index += 1
+        yield line
 
 
-def _facts(text: str, span: Span) -> Iterator[Fact]:
-    keyed = list(_KEYED.finditer(text))
-    if keyed and not text[: keyed[0].start()].strip(" *_#-"):
-        yield from _keyed_facts(text, span, keyed)
-        return
-    # A line of steps such as "32 R step" has its number and no such word behind it.
-    found = [(key, match) for key, pattern in _PIECES if (match := pattern.search(text))]
-    if not found:
-        return
-    intro = next((match for key, match in found if key == "intro"), None)
-    for key, match in found:
-        if key == "counts" and intro and intro.start() <= match.start() < intro.end():
-            continue  # "start after 32 counts" is no length of the dance
-        value = next(group for group in match.groups() if group)
-        start = span.start + match.start(match.lastindex or 1)
-        place = Span(start=start, end=start + len(value), line=span.line)
-        yield Fact(text=text, span=place, key=key, value=value)
-    level = next((level for level in _LEVELS if level in text.lower()), None)
-    if level:
-        yield Fact(text=text, span=span, key="level", value=level)
+def _is_blank(line: Line) -> bool:
+    return isinstance(line, Remark) and line.blank
 
 
-def _keyed_facts(text: str, span: Span, keyed: list[re.Match[str]]) -> Iterator[Fact]:
-    """ "Count: 32  Wall: 4  Level: Improver": several keys may share a line."""
-    ends = [match.start() for match in keyed[1:]] + [len(text)]
-    for match, end in zip(keyed, ends, strict=True):
-        value = text[match.end() : end].strip(" \t|,;*_")
-        if not value:
-            continue
-        key = match[1].lower()
-        start = span.start + text.index(value, match.end())
-        place = Span(start=start, end=start + len(value), line=span.line)
-        yield Fact(text=text, span=place, key=_KEYS.get(key, key), value=value)
+def _names_a_section(line: StepLine, following: Line | None) -> bool:
+    """ "1-8 Vines and touches", with its own counts starting over right below."""
+    if not isinstance(following, StepLine) or following.span.line == line.span.line:
+        return False
+    own, below = _numbers(line.counts), _numbers(following.counts)
+    if len(own) != 2 or "&" in line.counts or own[1] - own[0] < 5:
+        return False
+    reads = counts_in(usual_column(line.words, standard())) == own[1] - own[0] + 1
+    if reads and _LED.match(line.words):
+        return False  # "1-8 R K-step" is danced
+    return below[:1] in ((own[0],), (1,)) and max(below) <= own[1] and below != own
 
 
-def _steps(text: str, span: Span) -> StepLine | None:
-    match = _COUNTS.match(text)
+@lru_cache(maxsize=4096)
+def _numbers(counts: str) -> tuple[int, ...]:
+    return tuple(int(number) for number in re.findall(r"\d+", counts))
+
+
+def _as_heading(line: StepLine) -> SectionHeading:
+    first, last = _numbers(line.counts)
+    return SectionHeading(
+        text=line.text,
+        span=line.span,
+        title=f"Counts {first}–{last}",
+        first=first,
+        counts=last - first + 1,
+        words="",
+        words_at=line.words_at,
+    )
+
+
+def _goes_on(line: StepLine, following: Line) -> bool:
+    """A line without a count that is indented, or follows a comma, belongs to the one above."""
+    if not isinstance(following, Remark) or following.blank or line.repeats is not None:
+        return False
+    if following.span.line != line.span.line + 1 or EVENT_WORDS.search(following.text):
+        return False
+    open_end = line.words.rstrip().endswith((",", ";", " and", " et", "&", " then", "+"))
+    return open_end and not following.text.lstrip().startswith(("*", "#", "(", "["))
+
+
+def _joined(line: StepLine, following: Line, text: str) -> StepLine:
+    end = following.span.start + len(following.text.rstrip())
+    return line._replace(
+        words=text[line.words_at : end],
+        span=Span(line.span.start, following.span.end, line.span.line),
+        text=text[line.span.start : end],
+    )
+
+
+def _steps(text: str, span: Span) -> Iterator[StepLine]:
+    start = 0
+    if bullet := _BULLET.match(text):
+        start = bullet.end()
+    if numbered := _NUMBERED.match(text, start):
+        start = numbered.end()
+    body = text[start:]
+    match = _COUNTS.match(body)
     if match:
-        counts, counts_at, rest_at = match[1], match.start(1), match.end()
-    else:
-        loose = _COUNTLIKE.match(text)
-        if loose is None or re.match(r"\d+/\d+|\d*[½¼¾⅛]", loose[1]):
-            return None
-        counts, counts_at, rest_at = loose[1], loose.start(1), loose.end(1)
-    rest = text[rest_at:]
-    words = rest.strip()
-    words_at = rest_at + len(rest) - len(rest.lstrip())
+        yield from _inline(text, span, match[1], start + match.start(1), start + match.end())
+        return
+    loose = _COUNTLIKE.match(body)
+    if loose is not None and not re.match(r"\d+/\d+|\d*[½¼¾⅛]", loose[1]):
+        yield _step_line(text, span, loose[1], start + loose.start(1), start + loose.end(1), len(text))
+        return
+    yield from _counted_behind(text, span, start)
+
+
+def _inline(text: str, span: Span, counts: str, counts_at: int, words_at: int) -> Iterator[StepLine]:
+    """Steps behind their count; a further count in mid-line begins the next one."""
+    last = _numbers(counts)[-1] if _numbers(counts) else 0
+    for match in _INLINE.finditer(text, words_at):
+        group = match.lastindex or 1
+        numbers = _numbers(match[group])
+        if not numbers or numbers[0] != last + 1:
+            continue
+        yield _step_line(text, span, counts, counts_at, words_at, match.start())
+        counts, counts_at, words_at = match[group], match.start(group), match.end(group)
+        last = numbers[-1]
+    yield _step_line(text, span, counts, counts_at, words_at, len(text))
+
+
+def _counted_behind(text: str, span: Span, start: int) -> Iterator[StepLine]:
+    """Steps with their count behind them: "R rock, recover (1-2)", once or several times."""
+    marks = list(_BRACED.finditer(text, start))
+    if len(marks) > 1 and marks[0].start() > start and _in_order(marks):
+        words_at = start
+        for match in marks:
+            yield _step_line(text, span, match[1], match.start(1), words_at, match.start())
+            words_at = match.end()
+        return
+    match = _AFTER.match(text, start)
+    if match is None or EVENT_WORDS.search(text):
+        return
+    group = "braced" if match["braced"] else "bare"
+    if _titles_range(match[group], match["words"]):
+        return
+    yield _step_line(text, span, match[group], match.start(group), start, match.end("words"))
+
+
+def _titles_range(counts: str, words: str) -> bool:
+    """ "ROCKS AND TURNS (1-8)": a long range behind a title is no count of steps."""
+    numbers = _numbers(counts)
+    return len(numbers) == 2 and "&" not in counts and numbers[1] - numbers[0] >= 5 and "," not in words
+
+
+def _in_order(marks: list[re.Match[str]]) -> bool:
+    numbers = [_numbers(match[1])[0] for match in marks if _numbers(match[1])]
+    return len(numbers) == len(marks) and numbers == sorted(set(numbers)) and numbers[0] <= 9
+
+
+def _step_line(
+    text: str, span: Span, counts: str, counts_at: int, words_from: int, words_to: int
+) -> StepLine:
+    rest = text[words_from:words_to]
+    lead = len(rest) - len(rest.lstrip(" \t|:,;.)]*_"))
+    words = rest[lead:].rstrip(" \t|*_")
     return StepLine(
         text=text,
         span=span,
-        counts=counts,
+        counts=counts.strip(),
         counts_at=span.start + counts_at,
         words=words,
-        words_at=span.start + words_at,
+        words_at=span.start + words_from + lead,
+        repeats=read_repetition(words) if words[:1] and not words[0].isdecimal() else None,
     )
+
+
+def counted_lines(words: str, words_at: int, span: Span) -> Iterator[StepLine]:
+    """Steps that stand behind a heading on its own line: "S1: 1-2 R rock, recover 3&4 ..."."""
+    for line in _steps(words, Span(0, len(words), 0)):
+        yield line._replace(
+            span=span, counts_at=line.counts_at + words_at, words_at=line.words_at + words_at
+        )
+
+
+def option_in(words: str) -> tuple[str, int, str] | None:
+    """An easier way in brackets behind a step: (the words without it, where it is, its words)."""
+    match = _IN_LINE_OPTION.search(words)
+    if match is None or not match[1].strip():
+        return None
+    blanked = words[: match.start()] + " " * len(match[0]) + words[match.end() :]
+    return blanked, match.start(1), match[1]

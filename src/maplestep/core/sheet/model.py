@@ -18,6 +18,19 @@ class PartKind(Enum):
     TAG = "tag"
     BRIDGE = "bridge"
     ENDING = "ending"
+    CHANGE = "change"
+    """Some counts of one wall danced otherwise; the length stays."""
+
+
+class ClaimKind(Enum):
+    """What a sheet says happens on a wall."""
+
+    RESTART = "restart"
+    TAG = "tag"
+    TAG_RESTART = "tag-restart"
+    BRIDGE = "bridge"
+    CHANGE = "change"
+    ENDING = "ending"
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -42,6 +55,46 @@ class FacingClaim:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class EventClaim:
+    """ "Restart: wall 5 after 16 counts, facing 9:00", as a note of the sheet says it.
+
+    ``walls`` by number; ``clock_wall`` names a wall by the clock faced when it starts
+    ("the 9 o'clock wall"), in eighths; ``after`` the count of the wall, None for its end
+    or where it is not said; ``here`` that it stands right behind the count it means.
+    """
+
+    kind: ClaimKind
+    walls: tuple[int, ...]
+    clock_wall: int | None
+    after: Fraction | None
+    here: bool
+    facing: int | None
+    span: Span
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Option:
+    """An easier way to dance the counts [start, end) of a part.
+
+    ``moves`` are its own, ``weights`` what carries the dancer after each; ``known`` is
+    False when it has words nobody knows.
+    """
+
+    start: Fraction
+    end: Fraction
+    moves: tuple[Move, ...]
+    weights: tuple[Foot | None, ...]
+    length: Fraction
+    text: str
+    span: Span
+    known: bool = True
+
+    @property
+    def net_turn(self) -> int:
+        return sum(move.turn for move in self.moves)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Claims:
     """What the head of the sheet says: counts, walls, intro, level, start weight."""
 
@@ -49,6 +102,7 @@ class Claims:
     walls: Claim | None = None
     intro: Claim | None = None
     level: str = ""
+    plain_level: str = ""
     start_weight: Foot | None = None
 
 
@@ -74,7 +128,8 @@ class Part:
 
     ``moves`` are in the order written, each with its foot; ``weights`` has one entry
     a move: what carries the dancer after it (None: not known yet). ``opens_unknown``
-    says that something not understood stands before the first move.
+    says that something not understood stands before the first move. A variant names
+    the part it is made from; a step change the counts [start, end) it ``replaces``.
     """
 
     kind: PartKind
@@ -85,6 +140,9 @@ class Part:
     claimed: Claim | None
     span: Span
     opens_unknown: bool = False
+    options: tuple[Option, ...] = ()
+    variant_of: str = ""
+    replaces: tuple[Fraction, Fraction] | None = None
 
     @property
     def first_foot(self) -> Foot | None:
@@ -123,6 +181,9 @@ class Sheet:
     claims: Claims = field(default_factory=Claims)
     feel: Feel = Feel.STRAIGHT
     parts: tuple[Part, ...] = ()
+    events: tuple[EventClaim, ...] = ()
+    timing: Fraction = Fraction(1)
+    """How many counts one written count lasts: 1/2 in half time, 2 in double time."""
 
     @property
     def danced(self) -> tuple[Part, ...]:

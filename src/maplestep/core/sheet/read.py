@@ -6,35 +6,62 @@ the rest is still read. Complexity: linear in the text.
 
 from __future__ import annotations
 
-import unicodedata
+import re
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
+from fractions import Fraction
+from functools import lru_cache
 from typing import Final
 
 from ..counts import Feel
 from ..errors import FileError
 from ..feet import Foot
+from ..figures.model import Figure
 from ..finding import Finding
 from ..moves import Span
+from . import found
 from .build import PartBuilder
-from .lines import Fact, Line, PartHeading, Remark, SectionHeading, StepLine, read_lines
-from .model import Claim, Claims, Part, PartKind, Sheet
+from .claims import events_in
+from .figures import own_figure
+from .head import level_of
+from .lexicon import Lexicon, fold, standard
+from .lines import (
+    Fact,
+    FigureLine,
+    Line,
+    OptionLine,
+    PartHeading,
+    Remark,
+    SectionHeading,
+    StepLine,
+    counted_lines,
+    read_lines,
+)
+from .model import Claim, Claims, EventClaim, Part, PartKind, Sheet
+from .timing import scaled
+from .variants import VariantBuilder, piece_of
 
 MAX_LINES: Final = 2000
 MAX_CHARACTERS: Final = 200_000
-_SAME_LENGTH: Final = str.maketrans({"\u00a0": " ", "\u2007": " ", "\u202f": " ", "\ufeff": " "})
+_ODD: Final = re.compile("[\u00a0\u2007\u202f\ufeff\uff01-\uff5e]")
+# Spaces of word processors, and full-width signs, which lie 0xFEE0 above the plain ones.
+_SAME_LENGTH: Final = {
+    **dict.fromkeys(map(ord, "\u00a0\u2007\u202f\ufeff"), " "),
+    **{code: chr(code - 0xFEE0) for code in range(0xFF01, 0xFF5F)},
+}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Reading:
-    """A sheet and what was found while reading it."""
+    """A sheet and what was found while reading it. ``lines`` says what each line was."""
 
     sheet: Sheet
     findings: tuple[Finding, ...]
+    lines: tuple[Line, ...] = ()
 
 
-def read_sheet(text: str) -> Reading:
-    """Read a step sheet.
+def read_sheet(text: str, own: tuple[Figure, ...] = ()) -> Reading:
+    """Read a step sheet; ``own`` are figures the user has defined besides.
 
     Raises FileError when it is longer than a sheet can be (2,000 lines).
     """
@@ -46,60 +73,129 @@ def read_sheet(text: str) -> Reading:
             "take out what is no step sheet.",
             line=min(lines, MAX_LINES + 1),
         )
-    return _Reader().read(read_lines(_plain(text)))
+    return _Reader(own).read(tuple(read_lines(_plain(text))))
 
 
 def _plain(text: str) -> str:
     """Odd spaces and full-width signs made ordinary, every offset kept."""
-    spaced = text.translate(_SAME_LENGTH)
-    return "".join(
-        norm
-        if "\uff00" <= char <= "\uffef" and len(norm := unicodedata.normalize("NFKC", char)) == 1
-        else char
-        for char in spaced
-    )
+    return text.translate(_SAME_LENGTH) if _ODD.search(text) else text
+
+
+@lru_cache(maxsize=64)
+def _lexicon(own: tuple[Figure, ...]) -> Lexicon:
+    return Lexicon(own) if own else standard()
 
 
 class _Reader:
     """Collects the parts while the lines go by."""
 
-    def __init__(self) -> None:
+    def __init__(self, own: tuple[Figure, ...]) -> None:
+        self._own = own
         self._facts: dict[str, Fact] = {}
         self._parts: list[Part] = []
+        self._landings: dict[str, list[Fraction]] = {}
         self._findings: list[Finding] = []
+        self._events: list[EventClaim] = []
         self._builder: PartBuilder | None = None
 
-    def read(self, lines: Iterable[Line]) -> Reading:
+    def read(self, lines: tuple[Line, ...]) -> Reading:
+        self._define(lines)
         for line in lines:
             self._take(line)
         self._close()
+        factor = self._timing
         sheet = Sheet(
             title=self._facts["title"].value if "title" in self._facts else "",
             claims=self._claims(),
             feel=self._feel,
-            parts=tuple(part for part in self._parts if part.sections),
+            parts=tuple(scaled(part, factor) for part in self._parts if part.sections),
+            events=tuple(self._events),
+            timing=factor,
         )
-        return Reading(sheet=sheet, findings=tuple(self._findings))
+        return Reading(sheet=sheet, findings=tuple(self._findings), lines=lines)
+
+    def _define(self, lines: Iterable[Line]) -> None:
+        """The sheet's own figures come first: they may be used above their definition."""
+        own = list(self._own)
+        for line in lines:
+            if isinstance(line, FigureLine):
+                figure = own_figure(line.name, line.counts, line.words, _lexicon(tuple(own)))
+                if figure is None:
+                    self._findings.append(found.figure_not_readable(line.span, line.name))
+                else:
+                    own = [known for known in own if known.name != figure.name] + [figure]
+        self._lexicon = _lexicon(tuple(own))
 
     def _take(self, line: Line) -> None:
         match line:
-            case Fact():
-                self._facts.setdefault(line.key, line)
-            case PartHeading():
-                self._open(line.kind, line.name, line.counts, line.span)
-            case SectionHeading():
-                self._part(line.span).open_section(line)
             case StepLine():
                 self._part(line.span).add_steps(line)
+            case SectionHeading():
+                self._part(line.span).open_section(line)
             case Remark():
-                if self._builder is not None:
-                    self._builder.add_remark(line)
+                self._remark(line)
+            case PartHeading():
+                self._open_headed(line)
+            case OptionLine():
+                self._part(line.span).add_option(line)
+            case Fact():
+                self._facts.setdefault(line.key, line)
+
+    def _remark(self, line: Remark) -> None:
+        if line.blank:
+            return
+        for claim in events_in(line.text, line.span):
+            here = self._builder.reached if claim.here and self._builder is not None else None
+            self._events.append(replace(claim, after=here) if here else claim)
+        if self._builder is not None:
+            self._builder.add_remark(line)
 
     def _part(self, span: Span) -> PartBuilder:
         if self._builder is None:
             self._open(PartKind.PART, "A", None, span)
         assert self._builder is not None
         return self._builder
+
+    def _open_headed(self, heading: PartHeading) -> None:
+        self._events.extend(events_in(heading.text, heading.span))
+        self._close()
+        altered = heading.alters or heading.takes
+        if altered is None:
+            self._open(heading.kind, heading.name, heading.counts, heading.span)
+        else:
+            base = self._base(altered.base)
+            name = self._free_name(heading.name)
+            if base is None:
+                self._findings.append(found.nothing_to_vary(heading, altered.base))
+                self._open(heading.kind, name, None, heading.span)
+            elif heading.takes is not None:
+                self._parts.append(piece_of(base, heading.takes, name, heading.span))
+                return
+            else:
+                self._builder = VariantBuilder(
+                    heading, base, self._landings[base.name],
+                    name=name, feel=self._feel, lexicon=self._lexicon,
+                )  # fmt: skip
+        if heading.words:
+            self._behind_heading(heading)
+
+    def _behind_heading(self, heading: PartHeading) -> None:
+        """Steps on the heading's own line: "Tag: 1-4 R rocking chair"."""
+        alters = heading.alters
+        counted = heading.words[:1].isdecimal() or heading.words[:1] == "&"
+        words, words_at = heading.words, heading.words_at
+        if not counted and alters is not None and alters.first is not None:
+            counts = f"{alters.first}-{alters.last}"
+            self._take(StepLine(heading.text, heading.span, counts, words_at, words, words_at))
+            return
+        for line in counted_lines(words, words_at, heading.span):
+            self._take(line)
+
+    def _base(self, name: str) -> Part | None:
+        proper = [part for part in self._parts if part.kind is PartKind.PART]
+        if not name:
+            return next(iter(proper), None)
+        return next((part for part in proper if part.name == name), None)
 
     def _open(self, kind: PartKind, name: str, counts: int | None, span: Span) -> None:
         self._close()
@@ -112,6 +208,7 @@ class _Reader:
             start=start,
             claimed=claimed,
             span=span,
+            lexicon=self._lexicon,
         )
 
     def _free_name(self, name: str) -> str:
@@ -126,20 +223,31 @@ class _Reader:
         if self._builder is not None:
             part, findings = self._builder.finish()
             self._parts.append(part)
+            self._landings[part.name] = self._builder.landings
             self._findings.extend(findings)
             self._builder = None
 
     @property
     def _feel(self) -> Feel:
         fact = self._facts.get("feel")
-        return Feel.ROLLING if fact and "roll" in fact.value.lower() else Feel.STRAIGHT
+        rolling = fact and any(word in fact.value.lower() for word in ("roll", "triol", "tern"))
+        return Feel.ROLLING if rolling else Feel.STRAIGHT
+
+    @property
+    def _timing(self) -> Fraction:
+        fact = self._facts.get("timing")
+        said = fold(fact.value) if fact else ""
+        if "half" in said or "demi" in said:
+            return Fraction(1, 2)
+        return Fraction(2) if "double" in said else Fraction(1)
 
     @property
     def _start_weight(self) -> Foot | None:
         fact = self._facts.get("weight")
         if fact is None:
             return None
-        return Foot.RIGHT if fact.value.strip().lower().startswith("r") else Foot.LEFT
+        right = _says_right(fact.value)
+        return Foot.RIGHT if right else Foot.LEFT
 
     def _claims(self) -> Claims:
         level = self._facts.get("level")
@@ -148,6 +256,7 @@ class _Reader:
             walls=self._number("walls"),
             intro=self._number("intro"),
             level=level.value if level else "",
+            plain_level=level_of(level.value) if level else "",
             start_weight=self._start_weight,
         )
 
@@ -159,6 +268,13 @@ class _Reader:
         if not digits:
             return None
         start = fact.span.start + fact.value.index(digits[0])
-        return Claim(
-            value=int(digits), span=replace(fact.span, start=start, end=start + len(digits))
-        )
+        value = int(digits)
+        if key == "counts" and (value * self._timing).denominator == 1:
+            value = int(value * self._timing)
+        return Claim(value=value, span=Span(start, start + len(digits), fact.span.line))
+
+
+def _says_right(said: str) -> bool:
+    """Does a start weight say the right foot?"""
+    words = fold(said).replace("on ", "").split()
+    return bool(words) and any(word in {"r", "right", "rf", "pd", "droit", "d"} for word in words[:4])

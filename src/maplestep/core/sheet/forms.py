@@ -1,0 +1,379 @@
+"""Which of a line's meanings is meant: the one that uses its counts up.
+
+A line can be read in several ways. Lone feet repeat a figure or name its steps, a turn
+stands alone or belongs to the step beside it, brackets and what follows a colon say
+more or the same again. The ways are tried in that order, the likeliest first.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
+from functools import cache, lru_cache
+
+from ..counts import parse_counts
+from ..figures.expand import FigureUse
+from ..figures.vocabulary import STEP
+from .clauses import Clause, Sense, read_clause
+from .lexicon import Lexicon
+from .segments import segments_of
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Unknown:
+    """A passage that names no figure, with the nearest known names."""
+
+    start: int
+    end: int
+    nearest: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Fitted:
+    """A line's figures, each with its number of landings.
+
+    ``how`` is "" when nothing had to be bent; "rhythm" when the counts written are
+    whole ones and each figure is danced in its usual rhythm on them (``rhythm`` then
+    has the count column meant); "stretched" when every move lasts ``lasts`` landings;
+    "short" when no way of reading the line uses the landings up.
+    """
+
+    uses: tuple[FigureUse, ...]
+    shares: tuple[int, ...]
+    unknown: tuple[Unknown, ...] = ()
+    how: str = ""
+    rhythm: str = ""
+    lasts: int = 1
+
+
+@lru_cache(maxsize=20_000)
+def fit_line(words: str, landings: int, whole: bool, lexicon: Lexicon) -> Fitted:
+    """The best way to read a line's words on so many landings.
+
+    ``whole`` says that the count column names whole counts only. Complexity: the number
+    of ways is bounded (below 100) and each is tried in O(figures x landings). The result
+    is kept, as a sheet is read again at every keystroke and most of its lines are the same.
+    """
+    segments = segments_of(lexicon.lexemes(words))
+    clauses = _attached([read_clause(segment, lexicon) for segment in segments])
+    first: Fitted | None = None
+    ways = []
+    for chosen in _choices(clauses):
+        unknown = tuple(_unknown(clause) for clause in chosen if clause.sense is Sense.UNKNOWN)
+        misspelt = tuple(u for u in unknown if u.nearest)
+        for uses in _forms(chosen):
+            shares = share_landings(uses, landings)
+            if shares is not None and uses and not misspelt:
+                return Fitted(uses=tuple(uses), shares=shares)
+            ways.append((uses, misspelt))
+            if first is None:
+                shares = _first_come(uses, landings)
+                short = "" if unknown else "short"
+                first = Fitted(uses=tuple(uses), shares=shares, unknown=unknown, how=short)
+    known = [uses for uses, misspelt in ways if uses and not misspelt]
+    return _bent(known, landings, whole) or first or Fitted(uses=(), shares=())
+
+
+def _bent(ways: Sequence[list[FigureUse]], landings: int, whole: bool) -> Fitted | None:
+    """Read otherwise than written: in the figures' usual rhythm, or stretched evenly."""
+    if whole:
+        for uses in ways:
+            rhythm = _usual_rhythm(uses, landings)
+            if rhythm is not None:
+                shares = tuple(use.figure.lengths[0] for use in uses)
+                return Fitted(uses=tuple(uses), shares=shares, how="rhythm", rhythm=rhythm)
+    for uses in ways:
+        if len(uses) != 1:
+            continue
+        for length in uses[0].figure.lengths:
+            if landings % length == 0:
+                how = "stretched" if length > 1 else ""
+                lasts = landings // length
+                return Fitted(uses=tuple(uses), shares=(length,), how=how, lasts=lasts)
+    return None
+
+
+def _usual_rhythm(uses: Sequence[FigureUse], counts: int) -> str | None:
+    """The count column when each figure keeps its usual rhythm, if that fills the counts."""
+    spoken = _column(uses)
+    fills = counts_in(spoken) == counts
+    return spoken if fills and "&" in spoken and not spoken.startswith("&") else None
+
+
+def _column(uses: Sequence[FigureUse]) -> str:
+    columns: list[str] = []
+    at = 0
+    for use in uses:
+        rhythm = use.figure.rhythm()
+        columns.append(moved(rhythm, at))
+        at += _counts_of(rhythm)
+    return " ".join(columns)
+
+
+@lru_cache(maxsize=4096)
+def usual_column(words: str, lexicon: Lexicon) -> str:
+    """The count column of a line's figures in their usual rhythm; "" when any is unknown."""
+    clauses = _attached([read_clause(s, lexicon) for s in segments_of(lexicon.lexemes(words))])
+    for chosen in _choices(clauses):
+        if any(clause.sense is Sense.UNKNOWN for clause in chosen):
+            continue
+        for uses in _forms(chosen):
+            if uses and not any(use.bare_turn for use in uses):
+                return _column(uses)
+    return ""
+
+
+def counts_in(column: str) -> int:
+    """How many counts a column takes up: up to its last whole one."""
+    return int(max(parse_counts(column).positions)) + 1 if column else 0
+
+
+@cache
+def _counts_of(rhythm: str) -> int:
+    return int(max(parse_counts(rhythm).positions)) + 1
+
+
+@cache
+def moved(rhythm: str, by: int) -> str:
+    """A count column some counts later: "1&2" two later is "3&4".
+
+    >>> moved("1&2", 2), moved("1-4", 4)
+    ('3&4', '5-8')
+    """
+    parts, number = [], ""
+    for char in f"{rhythm}\0":
+        if char.isdecimal():
+            number += char
+            continue
+        if number:
+            parts.append(str(int(number) + by))
+            number = ""
+        parts.append(char)
+    return "".join(parts).rstrip("\0")
+
+
+def _attached(clauses: list[Clause]) -> list[Clause]:
+    """Weight and turns in brackets or behind a comma belong to the figure before them."""
+    kept: list[Clause] = []
+    for clause in clauses:
+        before = kept[-1] if kept else None
+        if before is not None and before.sense in {Sense.FIGURE, Sense.TURN}:
+            if clause.only_weight:
+                before.weight, before.end = clause.weight, clause.end
+                continue
+            if clause.sense is Sense.TURN and clause.bracket and before.turn is None:
+                if before.turn_facing is None:
+                    before.turn, before.turn_to = clause.turn, clause.turn_to
+                    before.turn_facing = clause.turn_facing
+                    continue
+        if clause.only_weight or clause.sense is Sense.STYLE and clause.times == 1:
+            continue
+        kept.append(clause)
+    return kept
+
+
+def _unknown(clause: Clause) -> Unknown:
+    first, last = clause.unknown[0], clause.unknown[-1]
+    return Unknown(start=first.start, end=last.end, nearest=clause.nearest)
+
+
+def _choices(clauses: list[Clause]) -> Iterator[list[Clause]]:
+    """Which clauses count: without what is optional, all, or one side of a colon."""
+    required = [clause for clause in clauses if not clause.optional]
+    described = any(clause.half for clause in clauses)
+    if not described:
+        if required:
+            yield required
+        if len(required) < len(clauses):
+            yield clauses
+            yield [clause for clause in clauses if clause.optional]
+        return
+    tail = [clause for clause in required if clause.half]
+    head = [clause for clause in required if not clause.half]
+    for chosen in (required, tail, head, clauses, [c for c in clauses if c.half]):
+        # Feet alone behind a colon name the steps of the figure before it.
+        if chosen and any(clause.sense is not Sense.FEET for clause in chosen):
+            yield chosen
+
+
+def _forms(clauses: Sequence[Clause]) -> Iterator[list[FigureUse]]:
+    """The figures a choice of clauses can ask for."""
+    splits = any(_can_split(clause) for clause in clauses)
+    for split in (False, True) if splits else (False,):
+        uses, all_times = _uses(clauses, split=split)
+        for form in _readings(uses):
+            yield form
+            if all_times > 1:
+                yield form * all_times
+        if all_times > 1:
+            return
+
+
+def _readings(uses: list[FigureUse]) -> Iterator[list[FigureUse]]:
+    plain = _without_echoes(uses)
+    for echoes in (plain, uses) if len(plain) < len(uses) else (uses,):
+        yield echoes
+        if any(use.bare_turn for use in echoes):
+            forward, backward = _turns_forward(echoes), _turns_backward(echoes)
+            if len(forward) < len(echoes):
+                yield forward
+            if len(backward) < len(echoes):
+                yield backward
+        for shorter in (_ended(echoes), _without_claps(echoes)):
+            if shorter and len(shorter) < len(echoes):
+                yield shorter
+
+
+def _can_split(clause: Clause) -> bool:
+    """ "Side touch" is two moves, "side mambo" and "touch side" are one figure."""
+    figure = clause.figure
+    return bool(clause.led_by_direction and figure and max(figure.lengths) == 1)
+
+
+def _uses(clauses: Sequence[Clause], *, split: bool) -> tuple[list[FigureUse], int]:
+    """The figures in order, and how often the whole line is to be danced."""
+    uses: list[FigureUse] = []
+    all_times = 1
+    for clause in clauses:
+        if clause.sense is Sense.UNKNOWN:
+            continue
+        if clause.sense is Sense.STYLE:
+            all_times = clause.times
+        elif clause.sense is Sense.FEET:
+            uses.extend(_feet(clause, uses))
+        elif split and _can_split(clause):
+            step, second = clause.uses()[0], clause.uses()[0]
+            uses.append(replace(step, figure=STEP))
+            uses.append(replace(second, foot=None, direction=""))
+        else:
+            uses.extend(clause.uses())
+    if all_times == 1 and clauses and clauses[-1].times > 1 and len(uses) > clauses[-1].times:
+        last = clauses[-1]
+        return [*uses[: -last.times], uses[-1]], last.times
+    return uses, all_times
+
+
+def _feet(clause: Clause, before: list[FigureUse]) -> list[FigureUse]:
+    """Feet alone go on with the figure before them, or are steps of their own."""
+    if before:
+        last = next((use for use in reversed(before) if not use.echo), before[-1])
+        spans = {"start": clause.start, "end": clause.end}
+        return [replace(last.echo_on(foot), **spans) for foot in clause.feet]
+    return [
+        FigureUse(figure=STEP, start=clause.start, end=clause.end, foot=foot, direction="place")
+        for foot in clause.feet
+    ]
+
+
+def _without_echoes(uses: Sequence[FigureUse]) -> list[FigureUse]:
+    """ "Shuffle right, left, right" is one shuffle; its first foot leads."""
+    kept: list[FigureUse] = []
+    for use in uses:
+        before = kept[-1] if kept else None
+        if not use.echo or before is None:
+            kept.append(use)
+        elif before.foot is None and not before.echo:
+            kept[-1] = replace(before, foot=use.foot)
+        elif before.figure.lengths[0] == 1 and not before.figure.curves:
+            kept.append(use)
+    return kept
+
+
+def _turns_forward(uses: Sequence[FigureUse]) -> list[FigureUse]:
+    """ "Turn ¼ R, step L back" on one count is one move."""
+    merged: list[FigureUse] = []
+    for use in uses:
+        before = merged[-1] if merged else None
+        if before is not None and before.bare_turn and _free_to_turn(use):
+            merged[-1] = _turned(use, before, start=before.start)
+        else:
+            merged.append(use)
+    return merged
+
+
+def _turns_backward(uses: Sequence[FigureUse]) -> list[FigureUse]:
+    """ "Step L forward, turning ¼ left" on one count is one move."""
+    merged: list[FigureUse] = []
+    for use in uses:
+        before = merged[-1] if merged else None
+        if before is not None and use.bare_turn and _free_to_turn(before):
+            merged[-1] = _turned(before, use, end=use.end)
+        else:
+            merged.append(use)
+    return merged
+
+
+def _free_to_turn(use: FigureUse) -> bool:
+    return use.turn is None and use.turn_facing is None and not use.bare_turn
+
+
+def _turned(use: FigureUse, turn: FigureUse, **span: int) -> FigureUse:
+    return replace(
+        use, turn=turn.turn, turn_to=turn.turn_to, turn_facing=turn.turn_facing, **span
+    )
+
+
+def _ended(uses: Sequence[FigureUse]) -> list[FigureUse]:
+    """ "Coaster touch", "sailor heel": the last move of a figure done otherwise."""
+    merged: list[FigureUse] = []
+    for use in uses:
+        before = merged[-1] if merged else None
+        single = use.figure.lengths == (1,) and use.figure.ways[0].startswith("[")
+        if before is not None and single and before.figure.lengths[0] == 3 and not before.ending:
+            merged[-1] = replace(before, ending=use.figure, end=use.end)
+        else:
+            merged.append(use)
+    return merged
+
+
+def _without_claps(uses: Sequence[FigureUse]) -> list[FigureUse]:
+    """ "Hold and clap", "stomp and clap": the hands do not need a count of their own."""
+    return [use for use in uses if use.figure.name != "clap"]
+
+
+def _first_come(uses: Sequence[FigureUse], landings: int) -> tuple[int, ...]:
+    shares = []
+    left = landings
+    for use in uses:
+        take = min(use.figure.lengths[0], left)
+        shares.append(take)
+        left -= take
+    return tuple(shares)
+
+
+def share_landings(uses: Sequence[FigureUse], landings: int) -> tuple[int, ...] | None:
+    """Number of landings for each figure, or None when no way fits.
+
+    Each figure takes one of its usual lengths; the earliest figures get their first
+    choice. Figures that repeat ("walk", "hold") take what is left.
+
+    Complexity: O(figures x landings) through memoisation.
+    """
+    usual = [use.figure.lengths[0] for use in uses]
+    if sum(usual) == landings:
+        return tuple(usual)
+    lengths = [_choices_of(use, landings, alone=len(uses) == 1) for use in uses]
+    if sum(map(min, lengths)) > landings or sum(map(max, lengths)) < landings:
+        return None
+
+    @cache
+    def rest_of(index: int, left: int) -> tuple[int, ...] | None:
+        if index == len(lengths):
+            return () if left == 0 else None
+        for length in lengths[index]:
+            if length <= left:
+                rest = rest_of(index + 1, left - length)
+                if rest is not None:
+                    return (length, *rest)
+        return None
+
+    return rest_of(0, landings)
+
+
+def _choices_of(use: FigureUse, landings: int, *, alone: bool) -> tuple[int, ...]:
+    """ "Walk R, L" is two walks and no more; "walk R" alone goes on for its counts."""
+    lengths = use.figure.lengths
+    named_step = use.foot is not None and lengths == (1,)
+    if not use.figure.repeats or (named_step and not alone):
+        return lengths
+    return (*lengths, *(n for n in range(1, landings + 1) if n not in lengths))

@@ -1,0 +1,282 @@
+"""Headings: parts, tags, bridges, endings, variants and sections, as people write them."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass
+from typing import Final, NamedTuple
+
+from ..moves import Span
+from .lexicon import fold
+from .model import PartKind
+from .repeats import Repetition, read_repetition
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Slice:
+    """Counts of another part: all of it, its first or last so many, or [first, last]."""
+
+    base: str
+    first: int | None = None
+    last: int | None = None
+    from_end: bool = False
+
+
+class PartHeading(NamedTuple):
+    """A part, tag, bridge, ending or step change begins.
+
+    ``alters`` names the part it is a variant of and the counts that are danced otherwise;
+    ``takes`` the part it is only a piece of. ``words`` are steps on the heading's own line.
+    """
+
+    text: str
+    span: Span
+    kind: PartKind
+    name: str
+    counts: int | None
+    alters: Slice | None = None
+    takes: Slice | None = None
+    words: str = ""
+    words_at: int = 0
+
+
+class SectionHeading(NamedTuple):
+    """``first`` and ``counts`` are what the heading claims: "[9-16]" gives 9 and 8.
+
+    ``words`` is what stands behind it: a title, or the section's steps.
+    """
+
+    text: str
+    span: Span
+    title: str
+    first: int | None
+    counts: int | None
+    words: str = ""
+    words_at: int = 0
+    repeats: Repetition | None = None
+
+
+_DRESS: Final = r"^\s*[#*_•>=~\s-]*"
+_RANGE: Final = r"(\d{1,4})\s*(?:[-–—]|to|à|a)\s*(\d{1,4})"
+_SECTION: Final = re.compile(
+    _DRESS + r"(?:section|sec\.?|sect\.?|séquence|sequence|part(?=\s*\d)|partie(?=\s*\d)|set|s)"
+    r"\s*#?(\d{1,3})(?![^\W_])[*_\s]*[:.\-–—)]?\s*(.*?)[*_\s]*$",
+    re.IGNORECASE,
+)
+_RANGE_HEADING: Final = re.compile(
+    _DRESS + r"(?:counts?\s+|temps\s+|comptes?\s+)?[\[(]\s*" + _RANGE
+    + r"\s*[\])][*_\s]*[:.\-–—]?\s*(.*?)[*_\s]*$",
+    re.IGNORECASE,
+)
+_COUNTS_HEADING: Final = re.compile(
+    _DRESS + r"(?:counts|temps|comptes)\s+" + _RANGE + r"\s*[*_]*\s*[:.]?\s*$", re.IGNORECASE
+)
+_RANGE_IN: Final = re.compile(
+    r"[\[(]?(?:(?:counts?|temps)\s+)?(?<![\d/])\b" + _RANGE + r"\b(?!\s*/)[\])]?", re.I
+)
+_STEPS: Final = re.compile(r"\d{1,3}\s*[-–—]\s*\d{1,3}\s+[^\W\d_].*?[\s,;]\d{1,3}[-–—&]")
+_TRAILING: Final = re.compile(r"^(.*\S)\s*[\[(]\s*" + _RANGE + r"\s*[\])][*_:\s]*$")
+_PART: Final = re.compile(
+    _DRESS + r"(?:part|partie)\s+([A-Za-z]['’`]?)(?![\w'’])[*_]*\s*(.*?)[*_\s]*$", re.IGNORECASE
+)
+_VARIANT: Final = re.compile(_DRESS + r"([A-Z]['’`]{0,2})\s*=\s*(.*?)[*_\s]*$")
+_BLOCK: Final = re.compile(
+    _DRESS + r"(tag|bridge|ending|pont|final|finale|fin)(?:\s+(\d{1,2}|[A-Z]))?\s*[*_]*\s*($|[:(\[–—-].*)$",
+    re.IGNORECASE,
+)
+_CHANGE: Final = re.compile(
+    _DRESS + r"(step change|changement de pas)\b\s*(.*?)[*_\s]*$", re.IGNORECASE
+)
+_KINDS: Final = {
+    "tag": PartKind.TAG,
+    "bridge": PartKind.BRIDGE,
+    "pont": PartKind.BRIDGE,
+    "ending": PartKind.ENDING,
+    "final": PartKind.ENDING,
+    "finale": PartKind.ENDING,
+    "fin": PartKind.ENDING,
+}
+_COUNTS_IN: Final = re.compile(r"(\d{1,4})[\s-]*(?:counts?|temps|comptes?)\b", re.IGNORECASE)
+_ALTERED: Final = re.compile(
+    r"^(?:=|:|\(|-|–|\s|like|as|same as|comme|danced as)*\b([A-Z])\b['’]?\s*,?\s*"
+    r"(?:with|but(?:\s+with)?|avec|mais(?:\s+avec)?|except(?:\s+for)?|sauf)\s+"
+    r"(?:(?:counts?|temps)\s+)?(?:" + _RANGE
+    + r"|(?:the\s+|les\s+)?(last|derniers|first|premiers|\d{1,3} derniers|\d{1,3} premiers)\s*(\d{0,3})"
+    r"\s*(?:counts?|temps)?)\)?\s*(?::|as|=|replaced by|remplac\w+ par)?\s*(.*)$",
+    re.IGNORECASE,
+)
+_TAKEN: Final = re.compile(
+    r"^(?:=|:|\(|-|–|\s)*(?:only\s+|dance\s+)?(?:the\s+)?(first|last)\s+(\d{1,3})(?:\s*counts?)?\s+of\s+"
+    r"(?:part\s+)?([A-Z])\b['’]?\)?\s*$"
+    r"|^(?:=|:|\(|-|–|\s)*([A-Z])\s*[\[(]\s*" + _RANGE + r"\s*[\])]\s*$",
+    re.IGNORECASE,
+)
+
+
+def heading_in(text: str, span: Span) -> PartHeading | SectionHeading | None:
+    """The heading a line is, or None."""
+    # Most lines are steps: they begin with a digit, a letter no heading begins with, or a dash.
+    if match := _PART.match(text):
+        return _part(text, span, match[1], match.start(2), match[2], PartKind.PART)
+    if match := _VARIANT.match(text):
+        found = _part(text, span, match[1], match.start(2), match[2], PartKind.PART)
+        if found.alters or found.takes:
+            return found
+    if match := _BLOCK.match(text):
+        return _block(text, span, match)
+    if match := _CHANGE.match(text):
+        return _change(text, span, match)
+    if match := _SECTION.match(text):
+        return _section(text, span, match)
+    if match := _RANGE_HEADING.match(text):
+        return _ranged(text, span, int(match[1]), int(match[2]), match[3], match.start(3))
+    if match := _COUNTS_HEADING.match(text):
+        return _ranged(text, span, int(match[1]), int(match[2]), "", len(text))
+    repetition = read_repetition(text)
+    if repetition is not None and not repetition.counts:
+        return SectionHeading(text=text, span=span, title="", first=None, counts=None, repeats=repetition)
+    return None
+
+
+def titled_range(text: str, span: Span) -> SectionHeading | None:
+    """ "ROCKS AND TURNS (9-16)": a title with its counts behind it."""
+    match = _TRAILING.match(text)
+    if match is None or text.lstrip()[:1].isdecimal():
+        return None
+    first, last = int(match[2]), int(match[3])
+    if last - first < 3:
+        return None
+    return SectionHeading(
+        text=text, span=span, title=f"Counts {first}–{last}", first=first, counts=last - first + 1
+    )
+
+
+def _part(
+    text: str, span: Span, name: str, rest_at: int, rest: str, kind: PartKind
+) -> PartHeading:
+    alters = takes = None
+    words, words_at = "", 0
+    plain = rest
+    if match := _ALTERED.match(plain):
+        base = match[1].upper()
+        words, words_at = match[6].strip(), rest_at + match.start(6)
+        if match[2]:
+            alters = Slice(base=base, first=int(match[2]), last=int(match[3]))
+        else:
+            digits = "".join(c for c in (match[4] + match[5]) if c.isdecimal())
+            from_end = not fold(match[4]).startswith(("first",)) and "premier" not in fold(match[4])
+            if digits:
+                alters = Slice(base=base, last=int(digits), from_end=from_end)
+    elif match := _TAKEN.match(plain):
+        if match[3]:
+            takes = Slice(base=match[3].upper(), last=int(match[2]), from_end=match[1].lower() == "last")
+        else:
+            takes = Slice(base=match[4].upper(), first=int(match[5]), last=int(match[6]))
+    return PartHeading(
+        text=text,
+        span=span,
+        kind=kind,
+        name=name.upper().replace("’", "'").replace("`", "'"),
+        counts=None if alters or takes else _counts_in(rest),
+        alters=alters,
+        takes=takes,
+        words=words,
+        words_at=span.start + words_at,
+    )
+
+
+def _block(text: str, span: Span, match: re.Match[str]) -> PartHeading | None:
+    kind = _KINDS[match[1].lower()]
+    named = {"pont": "Bridge", "final": "Ending", "finale": "Ending", "fin": "Ending"}
+    name = named.get(match[1].lower(), match[1].capitalize())
+    name += f" {match[2].upper()}" if match[2] else ""
+    words, words_at = _steps_behind(match[3], match.start(3))
+    return PartHeading(
+        text=text,
+        span=span,
+        kind=kind,
+        name=name,
+        counts=_counts_in(match[3]) or _range_counts(match[3]),
+        words=words,
+        words_at=span.start + words_at,
+    )
+
+
+def _steps_behind(rest: str, at: int) -> tuple[str, int]:
+    """Steps on a heading's own line: "Tag: 1-4 R rocking chair"."""
+    match = re.search(r"(?:^|[:\-–—)\]]\s*)(\d+(?:[-–&]\d*)+)\s+[A-Za-zÀ-ÿ]", rest)
+    return (rest[match.start(1) :], at + match.start(1)) if match else ("", 0)
+
+
+def _change(text: str, span: Span, match: re.Match[str]) -> PartHeading:
+    rest = match[2]
+    counts = re.search(r"(?:counts?|temps|steps?)\s*:?\s*(\d{1,3})(?:\s*[-–—]\s*(\d{1,3}))?\s*:?\s*(.*)$", rest, re.I)
+    before = rest[: counts.start()] if counts else rest
+    name = f"Step change {before.strip(' :()[],-–—')}".strip()
+    alters = None
+    words, words_at = "", 0
+    if counts:
+        first = int(counts[1])
+        alters = Slice(base="", first=first, last=int(counts[2] or first))
+        words, words_at = counts[3], match.start(2) + counts.start(3)
+    return PartHeading(
+        text=text, span=span, kind=PartKind.CHANGE, name=name, counts=None,
+        alters=alters or Slice(base=""), words=words.strip(), words_at=span.start + words_at,
+    )
+
+
+def _section(text: str, span: Span, match: re.Match[str]) -> SectionHeading:
+    rest, at = match[2], match.start(2)
+    first, counts, behind = None, None, 0
+    ranged = _RANGE_IN.search(rest)
+    if ranged and _STEPS.match(rest, ranged.start()):
+        ranged = None  # "S1: 1-2 R rock, recover 3&4 ...": counts of steps
+    if ranged and int(ranged[2]) >= int(ranged[1]) and not rest[: ranged.start()].strip(" :-–—([*_"):
+        first, counts = int(ranged[1]), int(ranged[2]) - int(ranged[1]) + 1
+        behind = ranged.end()
+    elif ranged and int(ranged[2]) > int(ranged[1]) and ranged[0][0] in "[(":
+        first, counts = int(ranged[1]), int(ranged[2]) - int(ranged[1]) + 1
+        rest = rest[: ranged.start()]
+    else:
+        counts = _counts_in(rest)
+    words, words_at = _trimmed(rest, behind, at)
+    return SectionHeading(
+        text=text,
+        span=span,
+        title=f"Section {int(match[1])}",
+        first=first,
+        counts=counts,
+        words=words,
+        words_at=span.start + words_at,
+        repeats=read_repetition(words),
+    )
+
+
+def _ranged(text: str, span: Span, first: int, last: int, rest: str, at: int) -> SectionHeading:
+    words, words_at = _trimmed(rest, 0, at)
+    return SectionHeading(
+        text=text,
+        span=span,
+        title=f"Counts {first}–{last}",
+        first=first,
+        counts=max(last - first + 1, 0) or None,
+        words=words,
+        words_at=span.start + words_at,
+        repeats=read_repetition(words),
+    )
+
+
+def _trimmed(rest: str, behind: int, at: int) -> tuple[str, int]:
+    words = rest[behind:]
+    lead = len(words) - len(words.lstrip(" :.-–—)]*_\t|"))
+    return words[lead:].rstrip(" *_|"), at + behind + lead
+
+
+def _counts_in(rest: str) -> int | None:
+    match = _COUNTS_IN.search(rest)
+    return int(match[1]) if match and int(match[1]) else None
+
+
+def _range_counts(rest: str) -> int | None:
+    match = re.search(r"[\[(]\s*" + _RANGE + r"\s*[\])]", rest)
+    return max(int(match[2]) - int(match[1]) + 1, 0) or None if match else None

@@ -1,0 +1,427 @@
+"""What the words of a step line can be, in English and in French.
+
+A phrase of one or more words is looked up, the longest first, and comes out as a
+:class:`Lexeme`: a figure, a direction, a foot, an amount of turn. Accents, capitals,
+plurals and "-ing" do not matter; every lexeme keeps its place in the text.
+"""
+
+from __future__ import annotations
+
+import re
+import unicodedata
+from enum import Enum, auto
+from functools import cache, lru_cache
+from typing import Any, Final, NamedTuple
+
+from ..feet import Foot
+from ..figures.model import Figure
+from ..figures.vocabulary import FIGURES
+
+
+class Kind(Enum):
+    """What a lexeme is for."""
+
+    FIGURE = auto()
+    DIRECTION = auto()
+    RELATION = auto()
+    """"over", "behind", "next to": a direction that may name the other foot as well."""
+    DIAGONAL = auto()
+    FOOT = auto()
+    FEET = auto()
+    """"RLR": several feet in one word."""
+    AMOUNT = auto()
+    TURN = auto()
+    SQUARE = auto()
+    """"Square up": an eighth of a turn back to a wall."""
+    SHOULDER = auto()
+    WEIGHT = auto()
+    NO_WEIGHT = auto()
+    TO = auto()
+    """The side that follows says where something goes, not which foot."""
+    TIMES = auto()
+    NUMBER = auto()
+    CLOCK = auto()
+    BREAK = auto()
+    JOIN = auto()
+    COLON = auto()
+    OPEN = auto()
+    CLOSE = auto()
+    STYLE = auto()
+    """A word that says how a step looks and nothing else."""
+    FILLER = auto()
+    OTHER = auto()
+
+
+class Lexeme(NamedTuple):
+    """One phrase with its place: offsets in the text it was read from."""
+
+    kind: Kind
+    value: Any
+    start: int
+    end: int
+    word: str
+    gerund: bool
+
+
+R, L = Foot.RIGHT, Foot.LEFT
+_PHRASES: Final[tuple[tuple[Kind, dict[Any, tuple[str, ...]]], ...]] = (
+    (
+        Kind.FOOT,
+        {
+            R: ("r", "right", "rf", "right foot", "droit", "droite", "pd", "pied droit", "d"),
+            L: ("l", "left", "lf", "left foot", "gauche", "pg", "pied gauche", "g"),
+        },
+    ),
+    (
+        Kind.DIRECTION,
+        {
+            "fwd": (
+                *("forward", "forwards", "fwd", "fw", "front", "ahead", "fwds"),
+                *("avant", "en avant", "vers l'avant", "avancer", "avance", "l'avant"),
+            ),
+            "back": (
+                *("back", "backward", "backwards", "bk", "bwd", "bwds"),
+                *("arriere", "en arriere", "vers l'arriere", "reculer", "recule", "l'arriere"),
+            ),
+            "side": (
+                *("side", "sideways", "sidewards", "to side", "to the side"),
+                *("cote", "de cote", "sur le cote", "lateral", "lateralement", "au cote"),
+            ),
+            "cross": ("cross", "croiser", "croise", "croise devant", "croiser devant"),
+            "together": (
+                *("together", "tog", "close", "home", "feet together", "closed", "to home"),
+                *("assembler", "assemble", "ensemble", "ramener", "ramene", "rassembler"),
+                *("rassemble", "rejoindre", "pieds joints"),
+            ),
+            "behind": ("cross behind", "croiser derriere", "croise derriere"),
+            "place": ("in place", "place", "on the spot", "on spot", "sur place"),
+            "out": ("out", "ouvrir", "ouvert"),
+            "in": ("in", "to centre", "to center", "to the centre", "to the center", "fermer"),
+        },
+    ),
+    (
+        Kind.RELATION,
+        {
+            "cross": ("over", "across", "in front", "devant", "en travers", "par dessus"),
+            "behind": ("behind", "derriere"),
+            "together": (
+                *("beside", "next to", "alongside", "next", "by the side of", "near"),
+                *("a cote", "pres", "a cote de", "a cote du", "pres du", "pres de", "contre"),
+            ),
+        },
+    ),
+    (
+        Kind.DIAGONAL,
+        {
+            None: (
+                *("diagonal", "diagonally", "diag", "corner", "on the diagonal", "at an angle"),
+                *("diagonale", "en diagonale"),
+            )
+        },
+    ),
+    (
+        Kind.AMOUNT,
+        {
+            1: ("eighth", "an eighth", "huitieme", "un huitieme"),
+            2: ("quarter", "quart", "un quart", "a quarter"),
+            4: ("half", "demi", "a half", "un demi", "demie"),
+            6: ("three quarter", "three quarters", "trois quart", "trois quarts"),
+            8: ("full", "complet", "complete", "whole"),
+            12: ("one and a half", "un tour et demi"),
+        },
+    ),
+    (
+        Kind.TURN,
+        {
+            None: (
+                *("turn", "turning", "turns", "make turn", "execute turn", "rotate", "curve"),
+                *("curving", "arc", "tour", "tourner", "tournant", "en tournant", "de tour"),
+                *("en pivotant", "pivotant", "faisant"),
+            )
+        },
+    ),
+    (
+        Kind.SQUARE,
+        {None: ("square up", "squaring up", "square off", "straighten up", "se recentrer")},
+    ),
+    (Kind.SHOULDER, {None: ("shoulder", "epaule", "l'epaule")}),
+    (
+        Kind.WEIGHT,
+        {
+            None: (
+                *("weight", "weight on", "weight ends", "weight ends on", "weight to"),
+                *("weight onto", "taking weight", "taking weight on", "take weight"),
+                *("take weight on", "take weight onto", "transfer weight", "shift weight"),
+                *("transfer weight to", "change weight to", "put weight on", "weight is on"),
+                *("transferring weight to", "shifting weight to", "end with weight on"),
+                *("ending with weight on", "keep weight on", "keeping weight on", "wt on", "wt"),
+                *("with weight", "with weight on", "weight stays on", "weight remains on"),
+                *("poids", "poids sur", "pdc", "pdc sur", "appui", "appui sur", "le poids sur"),
+                *("transferer le poids sur", "avec appui", "poids du corps sur"),
+            )
+        },
+    ),
+    (
+        Kind.NO_WEIGHT,
+        {
+            None: (
+                *("no weight", "without weight", "weightless", "not taking weight"),
+                *("do not take weight", "no weight change", "don't take weight"),
+                *("sans poids", "sans appui", "sans transfert de poids"),
+            )
+        },
+    ),
+    (
+        Kind.TO,
+        {
+            None: (
+                *("to", "to the", "towards", "toward", "toward the", "towards the"),
+                *("vers", "vers la", "vers le", "a", "a la", "sur la", "au"),
+            )
+        },
+    ),
+    (Kind.TIMES, {2: ("twice", "two times", "deux fois", "again", "bis"), 3: ("three times",)}),
+    (Kind.NUMBER, {2: ("two",), 3: ("three", "trois"), 4: ("four", "quatre")}),
+    (Kind.JOIN, {None: ("and", "then", "et", "puis", "ensuite", "and then", "followed by")}),
+    (
+        Kind.STYLE,
+        {
+            None: (
+                *("arm", "hand", "finger", "head", "look", "smile", "attitude", "style", "styling"),
+                *("slightly", "small", "low", "high", "long", "big", "little", "tiny", "short"),
+                *("slow", "slowly", "quick", "quickly", "body", "knee", "hip", "hips", "leg"),
+                *("bend", "bent", "bending", "straighten", "straight", "up", "down", "rise"),
+                *("optional", "option", "angle", "angled", "wall", "center", "centre", "apart"),
+                *("swing", "swinging", "push", "pushing", "lift", "lifting", "lean", "leaning"),
+                *("ankle", "instep", "thigh", "shin", "air", "floor", "ground"),
+                *("ready", "continue", "continuing", "open", "opening", "allow", "prep", "slight"),
+                *("shoulder width", "shoulders", "chest", "waist", "pose", "hat", "clockwise"),
+                *("anticlockwise", "counterclockwise", "counter", "style", "same", "direction"),
+                *("changing", "change", "count", "counts", "lightly", "gently", "sharply"),
+                *("bras", "main", "mains", "tete", "regard", "genou", "hanche", "petit", "leger"),
+                *("legerement", "corps", "doucement", "haut", "bas", "meme", "fois"),
+            )
+        },
+    ),
+    (
+        Kind.FILLER,
+        {
+            None: (
+                *("an", "the", "on", "of", "at", "by", "with", "your", "foot", "feet", "make"),
+                *("making", "into", "it", "onto", "while", "as", "you", "ending", "end", "ends"),
+                *("both", "i", "is", "are", "for", "from", "start", "starting", "his", "her"),
+                *("their", "using", "use", "doing", "do", "execute", "full weight", "that"),
+                *("face", "facing", "this", "so", "be", "or", "s", "t", "up to", "step onto", "lead", "leading"),
+                *("de", "du", "des", "la", "le", "les", "un", "une", "en", "dans", "avec", "sur"),
+                *("pied", "faire", "son", "sa", "aux", "pour", "tout", "l'autre", "ou", "fait"),
+                *("puis le", "c", "pas de"),
+            )
+        },
+    ),
+)
+_EIGHTHS: Final = {
+    **{"⅛": 1, "¼": 2, "⅜": 3, "½": 4, "⅝": 5, "¾": 6, "⅞": 7, "1¼": 10, "1½": 12, "1¾": 14},
+    **{"1/8": 1, "1/4": 2, "3/8": 3, "1/2": 4, "2/4": 4, "5/8": 5, "3/4": 6, "7/8": 7},
+}
+
+_TOKEN: Final = re.compile(
+    r"(?P<word>(?![xX]\s?\d)[^\W\d_¼½¾⅛⅜⅝⅞]+(?:['’][^\W\d_¼½¾⅛⅜⅝⅞]+)*)"
+    r"|(?P<mark>[,;:()\[\]&+/.|\n…])"
+    r"|(?P<amount>1\s+(?:&\s+)?[13]/[24](?!\d)|1[½¼¾]|[½¼¾⅛⅜⅝⅞]|[1-357]/[248](?!\d))"
+    r"|(?P<clock>\d{1,2}[:h]\d{2}\b|\d{1,2}\s?[oO]['’]?\s?[cC]lock)"
+    r"|(?P<times>[xX×]\s?\d{1,2}\b|\d{1,2}\s?[xX×](?![^\W\d_]))"
+    r"|(?P<number>\d+)"
+    r"|(?P<dash>(?<=\s)[-–—=]+(?=\s))"
+)
+_MARKS: Final = {
+    **dict.fromkeys(",;|.…", Kind.BREAK),
+    **dict.fromkeys("&+/", Kind.JOIN),
+    "\n": Kind.JOIN,
+    ":": Kind.COLON,
+    "(": Kind.OPEN,
+    "[": Kind.OPEN,
+    ")": Kind.CLOSE,
+    "]": Kind.CLOSE,
+}
+_FEET_WORD: Final = re.compile(r"(?:[rl]{2,8}|[dg]{2,8})")
+_MOST_WORDS: Final = 20_000
+_LETTER: Final = {"r": R, "d": R, "l": L, "g": L}
+
+
+@lru_cache(maxsize=8192)
+def fold(word: str) -> str:
+    """Small letters without accents, typographic apostrophes plain.
+
+    >>> fold("Chassé")
+    'chasse'
+    """
+    if word.isascii():
+        return word.lower()
+    plain = unicodedata.normalize("NFD", word.lower().replace("’", "'"))
+    return "".join(char for char in plain if not unicodedata.combining(char))
+
+
+class _Entry(NamedTuple):
+    """What one written word can begin, or stand for alone.
+
+    ``phrases`` of several words are listed by their second word, the longest first.
+    """
+
+    word: str
+    base: str
+    phrases: dict[str, list[tuple[tuple[str, ...], Kind, Any]]]
+    kind: Kind
+    value: Any
+    gerund: bool
+
+
+class Lexicon:
+    """Every phrase that is understood: the app's own and a user's figures besides.
+
+    Complexity: a text is read in one pass; a phrase is found by its first word.
+    """
+
+    def __init__(self, own: tuple[Figure, ...] = ()) -> None:
+        phrases: dict[tuple[str, ...], tuple[Kind, Any]] = {}
+        for kind, table in _PHRASES:
+            for value, names in table.items():
+                for name in names:
+                    phrases[_split(name)] = (kind, value)
+        # The user's own figures come last, so that they win over ours of the same name.
+        self.figures = {figure.name: figure for figure in (*FIGURES, *own)}
+        for figure in (*FIGURES, *own):
+            for name in figure.names:
+                phrases[_split(name)] = (Kind.FIGURE, figure)
+        self._words = {word for phrase in phrases for word in phrase}
+        self._alone = {phrase[0] for phrase in phrases if len(phrase) == 1}
+        self._by_first: dict[str, list[tuple[tuple[str, ...], Kind, Any]]] = {}
+        for phrase, (kind, value) in phrases.items():
+            plain = tuple(self._stem(word) for word in phrase)
+            self._by_first.setdefault(plain[0], []).append((plain, kind, value))
+        self._entries: dict[str, _Entry] = {}
+        self.figure_words = sorted(
+            {word for figure in self.figures.values() for name in figure.names for word in _split(name)}
+        )
+
+    def _stem(self, word: str) -> str:
+        """The word without its plural or "-ing", when that is a word we know."""
+        if word in self._alone:
+            return word
+        for suffix in ("ing", "es", "s", "ed", "d"):
+            if not word.endswith(suffix) or len(word) - len(suffix) < 2:
+                continue
+            stem = word[: -len(suffix)]
+            undoubled = stem[:-1] if len(stem) > 2 and stem[-1] == stem[-2] else stem
+            tries = (stem, undoubled) if suffix in {"es", "s"} else (stem, undoubled, stem + "e")
+            for candidate in tries:
+                if candidate in self._words and len(candidate) > 1:
+                    return candidate
+        return word
+
+    def knows(self, word: str) -> bool:
+        """Is this word part of any phrase?"""
+        return self._stem(word) in self._words
+
+    def _entry(self, written: str) -> _Entry:
+        entry = self._entries.get(written)
+        if entry is None:
+            if len(self._entries) > _MOST_WORDS:
+                self._entries.clear()
+            entry = self._entries[written] = self._look_up(written)
+        return entry
+
+    def _look_up(self, written: str) -> _Entry:
+        word = fold(written)
+        base = self._stem(word)
+        all_phrases = self._by_first.get(base, ())
+        several: dict[str, list[tuple[tuple[str, ...], Kind, Any]]] = {}
+        for phrase in sorted(all_phrases, key=lambda p: -len(p[0])):
+            if len(phrase[0]) > 1:
+                several.setdefault(phrase[0][1], []).append(phrase)
+        kind, value = next(((k, v) for p, k, v in all_phrases if len(p) == 1), (Kind.OTHER, None))
+        if kind is Kind.OTHER and _FEET_WORD.fullmatch(word):
+            kind, value = Kind.FEET, tuple(_LETTER[letter] for letter in word)
+        gerund = word.endswith("ing") and base != word
+        return _Entry(word, base, several, kind, value, gerund)
+
+    def lexemes(self, text: str) -> list[Lexeme]:
+        """The text as lexemes, in order; words that add nothing are left out."""
+        matches = list(_TOKEN.finditer(text))
+        found: list[Lexeme] = []
+        count = len(matches)
+        index = 0
+        while index < count:
+            match = matches[index]
+            index += 1
+            group = match.lastgroup
+            written = match[0]
+            if group == "mark":
+                kind = _MARKS[written]
+                found.append(Lexeme(kind, None, match.start(), match.end(), written, False))
+                continue
+            if group != "word":
+                kind, value = _other_token(group, written)
+                found.append(Lexeme(kind, value, match.start(), match.end(), written, False))
+                continue
+            entry = self._entries.get(written) or self._entry(written)
+            kind, value, last = entry.kind, entry.value, match
+            if entry.phrases and index < count:
+                length, kind, value = self._longest(entry, matches, index)
+                last = matches[index + length - 2]
+                index += length - 1
+            if kind is not Kind.FILLER:
+                start, end = match.start(), last.end()
+                found.append(Lexeme(kind, value, start, end, entry.word, entry.gerund))
+        return found
+
+    def _longest(
+        self, entry: _Entry, matches: list[re.Match[str]], following: int
+    ) -> tuple[int, Kind, Any]:
+        for phrase, kind, value in entry.phrases.get(self._base_of(matches[following]), ()):
+            length = len(phrase)
+            if following + length - 1 <= len(matches) and all(
+                self._base_of(matches[following + step - 1]) == phrase[step]
+                for step in range(2, length)
+            ):
+                return length, kind, value
+        return 1, entry.kind, entry.value
+
+    def _base_of(self, match: re.Match[str]) -> str:
+        written = match[0]
+        return self._entry(written).base if match.lastgroup == "word" else written
+
+
+def _split(name: str) -> tuple[str, ...]:
+    return tuple(fold(name).replace("-", " ").split())
+
+
+def _other_token(group: str | None, written: str) -> tuple[Kind, Any]:
+    match group:
+        case "mark":
+            return _MARKS[written], None
+        case "amount":
+            return Kind.AMOUNT, _eighths(written)
+        case "dash":
+            return Kind.COLON, None
+        case "clock":
+            return Kind.CLOCK, written
+        case "times":
+            return Kind.TIMES, _number(written)
+        case _:
+            return Kind.NUMBER, _number(written)
+
+
+def _eighths(written: str) -> int:
+    """A written amount of turn in eighths: "¾", "3/4", "1 1/2"."""
+    *whole, part = written.replace("&", " ").split()
+    return 8 * len(whole) + _EIGHTHS[part]
+
+
+def _number(written: str) -> int:
+    return int("".join(char for char in written if char.isdecimal())[:3])
+
+
+@cache
+def standard() -> Lexicon:
+    """The words the app itself brings."""
+    return Lexicon()

@@ -1,0 +1,108 @@
+"""Building one section: its landings, numbered from the start of the part."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from fractions import Fraction
+from typing import Final
+
+from ..counts import CountList, Feel, label
+from ..finding import Finding
+from ..moves import Move, Span
+from . import found
+from .claims import facings_in
+from .lines import SectionHeading, StepLine
+from .model import FacingClaim, Section
+
+ZERO: Final = Fraction(0)
+
+
+class SectionBuilder:
+    """Takes the landings and moves of one section."""
+
+    def __init__(
+        self, *, base: Fraction, title: str, span: Span, heading: SectionHeading | None, feel: Feel
+    ) -> None:
+        self.title, self.base, self.heading = title, base, heading
+        self.moves: list[Move] = []
+        self.landings: list[Fraction] = []
+        self.pending: list[tuple[str, int, Span]] = []
+        """Lines of words without counts, with the offset of each: steps if none has any."""
+        self._span, self._feel = span, feel
+        self._shift: Fraction | None = None
+        self._facings: list[FacingClaim] = []
+        if heading is not None:
+            self._facings.extend(
+                FacingClaim(facing=facing, at=base, span=heading.span, in_heading=True)
+                for facing, _, _ in facings_in(heading.text)
+            )
+
+    @property
+    def reached(self) -> Fraction:
+        """Counts of the section that the landings so far take up."""
+        if not self.landings:
+            return ZERO
+        return max(self.landings).__floor__() + 1 - self.base
+
+    def count_words(self, at: Fraction) -> str:
+        """The count as this section numbers it."""
+        return label(at - self.base, self._feel)
+
+    def place(self, line: StepLine, counts: CountList, findings: list[Finding]) -> tuple[Fraction, ...]:
+        """Number the landings of a line and check that they go on from the last one."""
+        if self._shift is None:
+            self._shift = self.numbering(counts)
+        shift = self._shift
+        landings = tuple(at + shift for at in counts.positions) if shift else counts.positions
+        if self.landings and landings[0] <= self.landings[-1]:
+            findings.append(
+                found.counts_out_of_order(line, self.title, self.count_words(self.landings[-1]))
+            )
+        self.landings.extend(landings)
+        return landings
+
+    def add_landings(self, landings: Iterable[Fraction]) -> None:
+        """Landings that are copied from elsewhere: they are in order already."""
+        self.landings.extend(landings)
+        if self._shift is None:
+            self._shift = self.base
+
+    def number_from(self, shift: Fraction) -> None:
+        """The counts written are ``shift`` less than those of the part."""
+        self._shift = shift
+
+    def claim_facing(self, text: str, span: Span) -> None:
+        """Remember a facing that the text states after the moves so far."""
+        for facing, _, _ in facings_in(text):
+            self._facings.append(FacingClaim(facing=facing, at=self.landings[-1], span=span))
+
+    def finish(self, part: str, findings: list[Finding]) -> Section:
+        """The section, with what is missing in its counts."""
+        claimed = self.heading.counts if self.heading else None
+        length = max(self.reached, Fraction(claimed or 1))
+        first = int(self.base)
+        danced = {at.__floor__() for at in self.landings if at >= self.base}
+        missing = [n - first + 1 for n in range(first, first + int(length)) if n not in danced]
+        if missing:
+            findings.append(found.counts_missing(self._span, part, self.title, missing))
+        if claimed and self.reached > claimed:
+            findings.append(
+                found.section_too_long(self._span, part, self.title, claimed, int(self.reached))
+            )
+        return Section(
+            title=self.title,
+            start=self.base,
+            length=length,
+            moves=tuple(self.moves),
+            facings=tuple(self._facings),
+            span=self._span,
+        )
+
+    def numbering(self, counts: CountList) -> Fraction:
+        """What to add to this section's own labels: it goes on (9-16) or starts over (1-8)."""
+        if not self.base:
+            return ZERO
+        first = max(counts.first.__floor__(), 0)
+        heading_first = self.heading.first if self.heading else None
+        goes_on = first == self.base or (heading_first == self.base + 1 and first >= self.base)
+        return ZERO if goes_on else self.base

@@ -1,0 +1,173 @@
+"""Cutting a step line into clauses: one figure, one turn or one remark each.
+
+A line is cut at commas, "then" and "and"; where people leave those out ("R side L
+together", "step R forward pivot ½ left") it is cut before the next figure or direction,
+which takes the foot and the turn said right before it along.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from typing import Final
+
+from ..figures.vocabulary import STEP
+from .lexicon import Kind, Lexeme
+
+_MERGES: Final = frozenset(
+    {
+        ("cross", "behind"),
+        ("cross", "cross"),
+        ("cross", "fwd"),
+        ("cross", "back"),
+        ("fwd", "cross"),
+        ("out", "side"),
+        ("out", "fwd"),
+        ("out", "back"),
+        ("side", "out"),
+        ("fwd", "out"),
+        ("back", "behind"),
+        ("behind", "back"),
+        ("back", "out"),
+        ("together", "place"),
+        ("place", "together"),
+    }
+)
+_BODY: Final = frozenset({"heel", "toe", "ball", "knee pop", "bump", "body roll"})
+_CUTS: Final = frozenset({Kind.BREAK, Kind.JOIN, Kind.COLON, Kind.OPEN, Kind.CLOSE})
+_SAID_BEFORE: Final = frozenset({Kind.FOOT, Kind.AMOUNT, Kind.TURN})
+
+
+@dataclass(slots=True)
+class Segment:
+    """The lexemes of one clause.
+
+    ``optional``: in brackets, or an "-ing" behind a figure: it may only describe.
+    ``half`` is 0 before a colon or dash and 1 behind it. ``bracket`` says it stands in
+    brackets; ``joined`` that no comma or word parts it from the clause before.
+    """
+
+    lexemes: list[Lexeme] = field(default_factory=list)
+    optional: bool = False
+    bracket: bool = False
+    half: int = 0
+    joined: bool = False
+
+
+class _Cutter:
+    """Collects the segments of one line."""
+
+    def __init__(self) -> None:
+        self.done: list[Segment] = []
+        self._half = 0
+        self._depth = 0
+        self._now = Segment()
+        self._figure: Lexeme | None = None
+        self._direction = ""
+
+    def take(self, lexeme: Lexeme) -> None:
+        kind = lexeme.kind
+        if kind in _CUTS:
+            self._cut(kind)
+        elif kind is Kind.FIGURE:
+            self._take_figure(lexeme)
+        elif kind is Kind.DIRECTION or kind is Kind.RELATION:
+            self._take_direction(lexeme)
+        elif kind is Kind.AMOUNT and any(x.kind is Kind.AMOUNT for x in self._now.lexemes):
+            self._open(0)
+            self._now.lexemes.append(lexeme)
+        else:
+            self._now.lexemes.append(lexeme)
+
+    def finish(self) -> list[Segment]:
+        self._close()
+        return self.done
+
+    def _cut(self, kind: Kind) -> None:
+        self._close()
+        if kind is Kind.COLON and not self._depth:
+            self._half = 1
+        elif kind is Kind.OPEN:
+            self._depth += 1
+        elif kind is Kind.CLOSE:
+            self._depth = max(0, self._depth - 1)
+        self._now = self._fresh()
+
+    def _fresh(self, *, joined: bool = False) -> Segment:
+        bracket = self._depth > 0
+        return Segment(optional=bracket, bracket=bracket, half=self._half, joined=joined)
+
+    def _close(self) -> None:
+        if self._now.lexemes:
+            self.done.append(self._now)
+        self._figure, self._direction = None, ""
+
+    def _open(self, carried: int) -> None:
+        """Begin a new clause that takes the last lexemes along."""
+        lexemes = self._now.lexemes
+        taken = lexemes[len(lexemes) - carried :]
+        del lexemes[len(lexemes) - carried :]
+        self._close()
+        self._now = self._fresh(joined=bool(self.done))
+        self._now.lexemes = taken
+
+    def _take_figure(self, lexeme: Lexeme) -> None:
+        if self._figure is not None:
+            if lexeme.gerund and lexeme.value is STEP and self._figure.value.lengths[0] > 1:
+                return  # "shuffle stepping R, L, R" names the feet of the shuffle
+            if lexeme.value.name in _BODY and self._figure.value.lengths == (1,):
+                if self._figure.value.name not in _BODY:
+                    return
+            self._open(self._carried(turns=lexeme.value.usual_turn > 0))
+            self._now.optional = self._now.optional or lexeme.gerund
+        self._figure = lexeme
+        self._now.lexemes.append(lexeme)
+
+    def _take_direction(self, lexeme: Lexeme) -> None:
+        said = lexeme.value
+        feet = self._named_feet()
+        if self._direction:
+            merges = (self._direction, said) in _MERGES
+            if not merges and (lexeme.kind is Kind.DIRECTION or said == self._direction):
+                self._open(self._carried(turns=False))
+        elif self._figure is not None and len(feet) > 1 and feet[-1] == len(self._now.lexemes) - 1:
+            first, last = self._now.lexemes[feet[0]], self._now.lexemes[feet[-1]]
+            if first.value is not last.value and lexeme.kind is Kind.DIRECTION:
+                self._open(1)
+        self._direction = said
+        self._now.lexemes.append(lexeme)
+
+    def _named_feet(self) -> list[int]:
+        """Where feet stand in the clause that are no side of a turn."""
+        lexemes = self._now.lexemes
+        return [
+            index
+            for index, lexeme in enumerate(lexemes)
+            if lexeme.kind is Kind.FOOT
+            and not (index and lexemes[index - 1].kind in {Kind.AMOUNT, Kind.TURN, Kind.TO})
+        ]
+
+    def _carried(self, *, turns: bool) -> int:
+        """How many of the last lexemes belong to the figure or direction that comes next."""
+        lexemes = self._now.lexemes
+        count = 0
+        while count < len(lexemes) and lexemes[-1 - count].kind in _SAID_BEFORE:
+            count += 1
+        tail = lexemes[len(lexemes) - count :]
+        has_turn = any(x.kind is not Kind.FOOT for x in tail)
+        if has_turn:
+            # "½ pivot", but "vine ¼ right, scuff": a turn stays unless the next one needs it.
+            if turns and count < len(lexemes):
+                return count
+            lone = tail[-1].kind is Kind.FOOT and len(tail) > 1 and tail[-2].kind is Kind.FOOT
+            return 1 if lone else 0
+        named = self._named_feet()
+        return 1 if count and len(named) > 1 and named[-1] == len(lexemes) - 1 else 0
+
+
+def segments_of(lexemes: Sequence[Lexeme]) -> list[Segment]:
+    """The clauses of a line, in order."""
+    cutter = _Cutter()
+    for lexeme in lexemes:
+        cutter.take(lexeme)
+    return cutter.finish()
