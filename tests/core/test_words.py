@@ -38,6 +38,80 @@ SHEETS = {
         "1&2&3 R side, L together",
         "1&2&3 has room for 5, but side, together makes 2.",
     ),
+    "sheet.rhythm-assumed": (
+        "1-2 R shuffle forward",
+        "shuffle does not fit on 1-2 as written; danced as 1&2.",
+    ),
+    "sheet.stretched": (
+        "1-4 R rock forward",
+        "1-4: the rock is danced slowly, 2 counts a step.",
+    ),
+    "sheet.turn-size": (
+        "1 R side turning left",
+        "1: the step turns, but the sheet does not say how far.",
+    ),
+    "sheet.repeat-nothing": (
+        "1-4 R rocking chair\nRepeat section 3",
+        "There is no section 3 above to dance again.",
+    ),
+    "sheet.repeat-length": (
+        "1-4 R rocking chair\n5-6 repeat 1-4",
+        "This repeats 4 counts on 2.",
+    ),
+    "sheet.variant-nothing": (
+        "Part A\n1-4 R rocking chair\nC' = C with counts 1-2: R walk",
+        "C' is made from C, which is not on the sheet above it.",
+    ),
+    "sheet.option-nowhere": (
+        "1-4 R rocking chair\nEasier option for 9-12: R vine",
+        "This easier option is for 9-12, where nothing is danced.",
+    ),
+    "sheet.option-unread": (
+        "1-4 R rocking chair\nEasier option: R wibble",
+        "The easier option for 1–4 cannot be danced as written.",
+    ),
+    "sheet.option-differs": (
+        "1-2 R step forward, pivot ½ left\nEasier option: R rock forward, hold",
+        "The easier option for 1–2 is not equal: it turns no turn instead of ½ left and "
+        "it ends on the right foot instead of the left.",
+    ),
+    "sheet.own-figure": (
+        "Figure hen = 1&2 R wibble\n1-4 R rocking chair",
+        "The figure “hen” cannot be read from its steps.",
+    ),
+    "sheet.turn-side": (
+        "1-2 R step forward, pivot ½ right",
+        "Section 1: ½ right is the hard way round for this pivot; it turns left by itself.",
+    ),
+    "sheet.event-beyond": (
+        "1-8 R weave\nRestart: wall 2 after 16 counts",
+        "The note has a restart after 16 counts; the dance has 8.",
+    ),
+    "sheet.event-facing": (
+        # Every wall turns a half; wall 2 begins at 6:00 and ends at 12:00.
+        "1-2 R step forward, pivot ½ left\nTag at the end of wall 2 facing 3:00",
+        "The note says the tag on wall 2 faces 3:00; danced through it is 12:00.",
+    ),
+    "sheet.event-facing-start": (
+        "1-2 R step forward, pivot ½ left\nTag at the end of wall 2 facing 6:00",
+        "6:00 is where wall 2 starts; its tag happens facing 12:00.",
+    ),
+    "sheet.clock-wall": (
+        "1-2 R step forward, pivot ½ left\nTag: wall 3, the 6 o'clock wall",
+        "Wall 3 starts at 12:00, so it is not the 6:00 wall.",
+    ),
+    "sheet.clock-wall-which": (
+        "1-2 R step forward, pivot ½ left\nRestart during the 6 o'clock wall",
+        "The 6:00 wall is the one that starts at 6:00: wall 2, 4, 6, 8, 10, 12 without restarts.",
+    ),
+    "sheet.clock-wall-never": (
+        "1-2 R step forward, pivot ½ left\nRestart during the 9 o'clock wall",
+        "No wall starts at 9:00.",
+    ),
+    "sheet.section-short": (
+        "T\n16 counts\nSection 1\n1-8 R weave\nSection 2\n1-7 R weave",
+        "Section 2 has 7 counts; with 8 the dance would have the counts it claims.",
+    ),
     "sheet.turn-assumed": (
         "1-2 R step forward, pivot ½",
         "The pivot has no side; taken as ½ left.",

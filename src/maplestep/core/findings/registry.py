@@ -7,11 +7,12 @@ from typing import Final
 
 from ..finding import Finding, Severity
 from ..sheet.model import Sheet
-from ..sheet.read import Reading
+from ..sheet.read import Reading, read_sheet
 from ..timeline import Timeline
 from . import (
     claimed_counts,
     claimed_event_facing,
+    claimed_events,
     claimed_facing,
     claimed_walls,
     end_foot,
@@ -21,16 +22,22 @@ from . import (
     no_steps,
     nothing_danced,
     off_unit,
+    options,
     parts_left_out,
     phrases_missed,
     phrases_unmarked,
+    turn_sides,
 )
+from .repairs import with_repairs
 
 SHEET_CHECKS: Final[tuple[Callable[[Sheet], Iterator[Finding]], ...]] = (
     no_steps.check,
     claimed_counts.check,
     claimed_walls.check,
     claimed_facing.check,
+    claimed_events.check,
+    turn_sides.check,
+    options.check,
     end_foot.check,
 )
 FIT_CHECKS: Final[tuple[Callable[[Timeline], Iterator[Finding]], ...]] = (
@@ -48,10 +55,23 @@ _ORDER: Final = {Severity.WRONG: 0, Severity.DOUBTFUL: 1, Severity.KNOW: 2}
 
 
 def sheet_findings(reading: Reading) -> tuple[Finding, ...]:
-    """What is found in a sheet alone, in the order of the text, headline claims first."""
+    """What is found in a sheet alone, in the order of the text, headline claims first.
+
+    Repairs are offered where they work; to find them, changed sheets are read and danced.
+    """
+    found = _found(reading)
+    return with_repairs(reading.text, found, lambda text: _wrong_codes(reading, text))
+
+
+def _found(reading: Reading) -> tuple[Finding, ...]:
     checked = [finding for check in SHEET_CHECKS for finding in check(reading.sheet)]
     both = [*checked, *reading.findings]
     return tuple(sorted(both, key=lambda f: f.place.span.start if f.place.span else 0))
+
+
+def _wrong_codes(reading: Reading, text: str) -> list[str]:
+    found = _found(read_sheet(text, reading.own))
+    return [f.code for f in found if f.severity is not Severity.KNOW]
 
 
 def fit_findings(timeline: Timeline) -> tuple[Finding, ...]:

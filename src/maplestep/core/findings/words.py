@@ -96,6 +96,10 @@ ENGLISH: Final[dict[str, tuple[str, str]]] = {
         "The sheet says {claimed} counts; the sections add up to {counts}.",
         "Sections: {sections}.",
     ),
+    "sheet.section-short": (
+        "{section} has {length} counts; with {usual} the dance would have the counts it claims.",
+        "Look for what is missing on {counts}, or write hold.",
+    ),
     "sheet.part-counts": (
         "{part} should have {claimed} counts and has {counts}.",
         "Change the heading or the steps.",
@@ -111,6 +115,34 @@ ENGLISH: Final[dict[str, tuple[str, str]]] = {
     "sheet.facing": (
         "{section}: the sheet says facing {claimed}; danced through it is {facing}.",
         "Check the turns up to here.",
+    ),
+    "sheet.turn-side": (
+        "{section}: {turn} is the hard way round for this {figure}; it turns {easy} by itself.",
+        "Check the side, or the foot before it.",
+    ),
+    "sheet.event-beyond": (
+        "The note has a {event} after {after} counts; the dance has {length}.",
+        "Correct the count.",
+    ),
+    "sheet.event-facing": (
+        "The note says the {event} on wall {wall} faces {claimed}; danced through it is {happens}.",
+        "Wall {wall} starts at {starts}. Correct the note, or look for a wrong turn.",
+    ),
+    "sheet.event-facing-start": (
+        "{claimed} is where wall {wall} starts; its {event} happens facing {happens}.",
+        "Say which of the two is meant.",
+    ),
+    "sheet.clock-wall": (
+        "Wall {wall} starts at {starts}, so it is not the {claimed} wall.",
+        "Correct the number or the clock.",
+    ),
+    "sheet.clock-wall-which": (
+        "The {claimed} wall is the one that starts at {claimed}: wall {walls} without restarts.",
+        "Give the number of the wall as well.",
+    ),
+    "sheet.clock-wall-never": (
+        "No wall starts at {claimed}.",
+        "Correct the clock of the note.",
     ),
     "sheet.end-foot": (
         "The dance ends with the weight on the {foot} foot, which has to start again.",

@@ -34,7 +34,7 @@ _NAMED: Final = {
 _WORDS: Final = "|".join(_NAMED)
 _LIST: Final = rf"(?:\d{{1,3}}|{_WORDS})(?:\s*(?:,|&|and|et|\+|/)\s*(?:wall\s+|mur\s+)?(?:\d{{1,3}}|{_WORDS}))*"
 _WALLS: Final = re.compile(
-    rf"\b(?:walls?|murs?)\s*(?:number\s+|no\.?\s*|#\s*)?({_LIST})(?![:\d]|\s*o.?\s*clock)"
+    rf"(?<!\d )(?<!\d-)\b(?:walls?|murs?)\s*(?:number\s+|no\.?\s*|#\s*)?({_LIST})(?!:\d|\d|\s*o.?\s*clock)"
     rf"|\b(\d{{1,3}})(?:st|nd|rd|th|e|eme|er)\s+(?:walls?|murs?)\b|\b({_WORDS})\s+(?:walls?|murs?)\b"
 )
 _CLOCK_WALL: Final = re.compile(rf"\b((?:1[0-2]|[1-9])(?::[0-5]\d|\s*o['’]?\s*clock|h00))\s+(?:walls?|mur)\b")

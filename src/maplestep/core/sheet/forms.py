@@ -80,12 +80,13 @@ def _bent(ways: Sequence[list[FigureUse]], landings: int, whole: bool) -> Fitted
         for uses in ways:
             rhythm = _usual_rhythm(uses, landings)
             if rhythm is not None:
-                shares = tuple(use.figure.lengths[0] for use in uses)
+                pairs = zip(uses, (*uses[1:], None), strict=True)
+                shares = tuple(use.figure.lengths[_way_before(use, after)] for use, after in pairs)
                 return Fitted(uses=tuple(uses), shares=shares, how="rhythm", rhythm=rhythm)
     for uses in ways:
         if len(uses) != 1:
             continue
-        for length in uses[0].figure.lengths:
+        for length in sorted(uses[0].figure.lengths, reverse=True):
             if landings % length == 0:
                 how = "stretched" if length > 1 else ""
                 lasts = landings // length
@@ -103,11 +104,18 @@ def _usual_rhythm(uses: Sequence[FigureUse], counts: int) -> str | None:
 def _column(uses: Sequence[FigureUse]) -> str:
     columns: list[str] = []
     at = 0
-    for use in uses:
-        rhythm = use.figure.rhythm()
+    for use, following in zip(uses, (*uses[1:], None), strict=True):
+        rhythm = use.figure.rhythm(_way_before(use, following))
         columns.append(moved(rhythm, at))
         at += _counts_of(rhythm)
     return " ".join(columns)
+
+
+def _way_before(use: FigureUse, following: FigureUse | None) -> int:
+    """ "Vine right, touch left": the touch is the vine's fourth count, not a fifth."""
+    lengths = use.figure.lengths
+    closes = following is not None and following.figure.lengths == (1,)
+    return lengths.index(3) if closes and lengths[0] == 4 and 3 in lengths else 0
 
 
 @lru_cache(maxsize=4096)

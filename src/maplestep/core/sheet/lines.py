@@ -12,7 +12,7 @@ from functools import lru_cache
 from typing import Final, NamedTuple
 
 from ..moves import Span
-from .claims import EVENT_WORDS
+from .claims import EVENT_WORDS, events_in
 from .forms import counts_in, usual_column
 from .head import Fact, facts_in
 from .headings import PartHeading, SectionHeading, heading_in, titled_range
@@ -158,6 +158,8 @@ def _classify(text: str, length: int, in_head: bool, titled: bool) -> tuple[Line
         if special is not None:
             return (special,)
     if in_head:
+        if next(events_in(text, span), None) is not None:
+            return (Remark(text, span),)
         facts = tuple(facts_in(text, span))
         if facts:
             return facts

@@ -187,8 +187,10 @@ class Sheet:
 
     @property
     def danced(self) -> tuple[Part, ...]:
-        """The parts proper, without tags, bridges and endings."""
-        return tuple(part for part in self.parts if part.kind is PartKind.PART)
+        """The parts proper, without variants, tags, bridges, endings and step changes."""
+        return tuple(
+            part for part in self.parts if part.kind is PartKind.PART and not part.variant_of
+        )
 
     def part(self, name: str) -> Part | None:
         """The part of this name, however its letters are written."""

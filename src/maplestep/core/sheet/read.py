@@ -53,11 +53,17 @@ _SAME_LENGTH: Final = {
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Reading:
-    """A sheet and what was found while reading it. ``lines`` says what each line was."""
+    """A sheet and what was found while reading it.
+
+    ``lines`` says what each line of ``text`` was; ``own`` are the figures the reader was
+    given besides the app's.
+    """
 
     sheet: Sheet
     findings: tuple[Finding, ...]
     lines: tuple[Line, ...] = ()
+    text: str = ""
+    own: tuple[Figure, ...] = ()
 
 
 def read_sheet(text: str, own: tuple[Figure, ...] = ()) -> Reading:
@@ -73,7 +79,8 @@ def read_sheet(text: str, own: tuple[Figure, ...] = ()) -> Reading:
             "take out what is no step sheet.",
             line=min(lines, MAX_LINES + 1),
         )
-    return _Reader(own).read(tuple(read_lines(_plain(text))))
+    reading = _Reader(own).read(tuple(read_lines(_plain(text))))
+    return replace(reading, text=text, own=own)
 
 
 def _plain(text: str) -> str:

@@ -1,0 +1,170 @@
+"""One-press repairs of a sheet, each tried out by dancing the changed sheet through.
+
+A repair is offered only when the sheet reads better with it: the finding is gone and
+nothing else has become wrong. Least change first (common practice, no source).
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable, Iterator
+from dataclasses import replace
+from typing import Final
+
+from ..finding import Finding, Severity, SheetEdit
+
+_TRIED: Final = 24
+"""How many changed sheets are read at most; a sheet full of mistakes stays quick."""
+_FOOT: Final = re.compile(
+    r"\b(right|left|R|L|RF|LF|droite|gauche|droit|PD|PG)\b|(?<![^\W\d_])(D|G)(?![^\W\d_'’])",
+    re.IGNORECASE,
+)
+_OTHER: Final = {
+    "right": "left", "left": "right", "r": "l", "l": "r", "rf": "lf", "lf": "rf",
+    "droite": "gauche", "gauche": "droite", "droit": "gauche", "pd": "pg", "pg": "pd",
+    "d": "g", "g": "d",
+}  # fmt: skip
+
+Wrongs = Callable[[str], list[str]]
+"""The codes of what is wrong in a text, one entry a finding."""
+
+
+def with_repairs(text: str, findings: tuple[Finding, ...], wrongs: Wrongs) -> tuple[Finding, ...]:
+    """The findings, with a repair where one works."""
+    before = [f.code for f in findings if f.severity is not Severity.KNOW]
+    tried = 0
+    mended = []
+    for finding in findings:
+        fix = finding.fix
+        if fix is None:
+            for edit in _candidates(text, finding):
+                if tried >= _TRIED:
+                    break
+                tried += 1
+                if _better(wrongs(applied(text, edit)), before, finding):
+                    fix = edit
+                    break
+        mended.append(finding if fix is finding.fix else replace(finding, fix=fix))
+    return tuple(mended)
+
+
+def applied(text: str, edit: SheetEdit) -> str:
+    """The sheet's text after an edit."""
+    return text[: edit.start] + edit.text + text[edit.end :]
+
+
+def _better(after: list[str], before: list[str], finding: Finding) -> bool:
+    return after.count(finding.code) < before.count(finding.code) and len(after) < len(before)
+
+
+def _candidates(text: str, finding: Finding) -> Iterator[SheetEdit]:
+    span = finding.place.span
+    if span is None:
+        return
+    said = text[span.start : span.end]
+    match finding.code:
+        case "sheet.weight-conflict":
+            yield from _other_foot(said, span.start)
+        case "sheet.end-foot" | "sheet.end-foot-weigh":
+            yield from _freed(said, span.start)
+        case "sheet.turn-side" | "sheet.facing" | "sheet.walls" | "sheet.walls-no-turn":
+            yield from _other_side(said, span.start)
+        case "sheet.counts-missing" | "sheet.section-short":
+            yield from _held(text, span.line, finding.facts["counts"])
+        case "sheet.counts-out-of-order":
+            yield from _renumbered(text, span.start, finding)
+        case "sheet.counts-figures":
+            yield from _recounted(text, span.start, finding)
+
+
+def _other_foot(said: str, at: int) -> Iterator[SheetEdit]:
+    """The first foot named becomes the other one, or all of them do."""
+    feet = list(_FOOT.finditer(said))
+    if feet:
+        first = feet[0]
+        yield SheetEdit(start=at + first.start(), end=at + first.end(), text=_swap(first[0]))
+    if len(feet) > 1:
+        swapped = _FOOT.sub(lambda match: _swap(match[0]), said)
+        yield SheetEdit(start=at, end=at + len(said), text=swapped)
+
+
+def _swap(word: str) -> str:
+    other = _OTHER[word.lower()]
+    return other.upper() if word.isupper() else other.capitalize() if word.istitle() else other
+
+
+def _other_side(said: str, at: int) -> Iterator[SheetEdit]:
+    feet = list(_FOOT.finditer(said))
+    if feet:
+        last = feet[-1]
+        yield SheetEdit(start=at + last.start(), end=at + last.end(), text=_swap(last[0]))
+
+
+def _freed(said: str, at: int) -> Iterator[SheetEdit]:
+    """The last step becomes a touch, or the last touch a step."""
+    end = at + len(said.rstrip())
+    for old, new in (
+        (r"\bstomp\b", "stomp up"),
+        (r"\b(?:step|close)\s+(?=\S)", "touch "),
+        (r"\b(?:together|close)\b", "touch"),
+        (r"\btouch\b", "together"),
+        (r"\bscuff|brush|tap\b", "step"),
+    ):
+        match = re.search(old, said, re.IGNORECASE)
+        if match:
+            yield SheetEdit(start=at + match.start(), end=at + match.end(), text=new)
+    yield SheetEdit(start=end, end=end, text=" touch")
+    foot = _FOOT.match(said)
+    if foot:
+        yield SheetEdit(start=at, end=end, text=f"{foot[0]} touch")
+
+
+def _held(text: str, line: int, counts: str) -> Iterator[SheetEdit]:
+    """A hold on the missing counts, written behind the line before them."""
+    if "," in counts:
+        return
+    lines = text.split("\n")
+    offset = sum(len(each) + 1 for each in lines[: line - 1])
+    first = int(re.findall(r"\d+", counts)[0])
+    hold = f"{counts.replace('–', '-')} hold"
+    last_end = None
+    for each in lines[line - 1 :]:
+        numbers = re.match(r"\s*[&]?(\d+)(?:\D{1,3}(\d+))*", each)
+        if numbers:
+            if int(numbers[1]) >= first:
+                yield SheetEdit(start=offset, end=offset, text=f"{hold}\n")
+                return
+            last_end = offset + len(each.rstrip())
+        elif last_end is not None and each.strip():
+            break
+        offset += len(each) + 1
+    if last_end is not None:
+        yield SheetEdit(start=last_end, end=last_end, text=f"\n{hold}")
+
+
+def _renumbered(text: str, at: int, finding: Finding) -> Iterator[SheetEdit]:
+    """The line's counts moved on, or shortened, so that they follow the line above."""
+    counts = finding.place.count
+    numbers = [int(n) for n in re.findall(r"\d+", counts)]
+    after = re.match(r"\d+", finding.facts["after"])
+    if not numbers or after is None:
+        return
+    start = text.index(counts, at) if counts in text[at : at + 400] else at
+    following = int(after[0]) + 1
+    if len(numbers) == 2 and "&" not in counts and following < numbers[1]:
+        yield SheetEdit(start=start, end=start + len(counts), text=f"{following}-{numbers[1]}")
+    by = following - numbers[0]
+    moved = re.sub(r"\d+", lambda match: str(int(match[0]) + by), counts)
+    yield SheetEdit(start=start, end=start + len(counts), text=moved)
+
+
+def _recounted(text: str, at: int, finding: Finding) -> Iterator[SheetEdit]:
+    """Two moves on "1&2" are "1-2", three on "1-2" are "1&2"."""
+    counts = finding.place.count
+    start = text.find(counts, at)
+    numbers = re.findall(r"\d+", counts)
+    if start < 0 or len(numbers) < 2:
+        return
+    for written in (f"{numbers[0]}-{numbers[-1]}", f"{numbers[0]}&{numbers[-1]}"):
+        if written != counts:
+            yield SheetEdit(start=start, end=start + len(counts), text=written)
