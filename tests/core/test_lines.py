@@ -9,6 +9,7 @@ from maplestep.core.counts import Feel
 from maplestep.core.feet import Foot
 from maplestep.core.figures.expand import FigureUse
 from maplestep.core.sheet.clauses import Clause, Sense, read_clause
+from maplestep.core.sheet.lexicon import standard
 from maplestep.core.sheet.lines import (
     Fact,
     PartHeading,
@@ -18,7 +19,6 @@ from maplestep.core.sheet.lines import (
     read_lines,
 )
 from maplestep.core.sheet.read import read_sheet
-from maplestep.core.sheet.lexicon import standard
 from maplestep.core.sheet.segments import segments_of
 
 L, R = Foot.LEFT, Foot.RIGHT
@@ -158,7 +158,7 @@ CLAUSES = {
     "Step forward on right": ["step R fwd"],
     "step right foot to the right side": ["step R>R side"],
     "Step R to R diagonal": ["step R>R diag fwd"],
-    "Step back R diagonally": ["step>R diag back"],
+    "Step back R diagonally": ["step R diag back"],
     "shuffle forward turning ½ left": ["shuffle fwd 4>L"],
     "½ turn right shuffle": ["shuffle 4>R"],
     "Turn 1/4 left and step right to side": ["pivot 2>L", "step R side"],

@@ -7,7 +7,9 @@ from typing import Final, NamedTuple
 
 from .feet import Foot
 
-_ON_THE_LOADED_FOOT: Final = frozenset({"hop", "swivel", "unwind", "turn", "spin"})
+_ON_THE_LOADED_FOOT: Final = frozenset(
+    {"hop", "swivel", "unwind", "turn", "spin", "bump", "sway", "knee pop", "toe fan", "heel fan"}
+)
 
 
 class Span(NamedTuple):

@@ -64,7 +64,13 @@ class FigureUse:
     def echo_on(self, foot: Foot) -> FigureUse:
         """What a lone foot behind this figure may ask for."""
         return replace(
-            self, foot=foot, travel=None, turn=None, turn_to=None, turn_facing=None, weight=None,
+            self,
+            foot=foot,
+            travel=None,
+            turn=None,
+            turn_to=None,
+            turn_facing=None,
+            weight=None,
             echo=True,
         )
 
@@ -130,6 +136,8 @@ def expand(
         moves[-1] = _ended(moves[-1], use.ending)
     if use.weight is not None and moves:
         moves[-1] = _weighted(moves[-1], use.weight)
+    if assumed and all(template.role in "B-" for template in templates):
+        assumed = None
     assumed_turn = signed if asked and side is None and use.turn_facing is None else 0
     return Expansion(tuple(moves), assumed, assumed_turn)
 

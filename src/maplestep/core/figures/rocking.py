@@ -10,7 +10,7 @@ ROCKING: Final[tuple[Figure, ...]] = (
     Figure(
         name="rock",
         also=("rock step", "rock forward recover", "rock recover"),
-        french=("rock step avant", "bascule", "rock"),
+        french=("rock", "bascule", "rock step avant"),
         ways=("F rock @", "F rock @; O recover"),
         variants={"cross": "cross rock", "side": "side rock", "back": "back rock"},
     ),

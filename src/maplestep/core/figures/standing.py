@@ -37,6 +37,7 @@ STANDING: Final[tuple[Figure, ...]] = (
         french=("grand pas", "glisser"),
         ways=("F big step @", "F big step @; [O drag together]"),
         direction="side",
+        variants={"together": "drag"},
     ),
     Figure(name="lunge", french=("fente",), ways=("F lunge @",), direction="side"),
     Figure(name="press", french=("presser",), ways=("F press @",)),
@@ -200,7 +201,7 @@ STANDING: Final[tuple[Figure, ...]] = (
         repeats=True,
     ),
     Figure(name="applejack", also=("apple jack",), ways=("[B applejack place]",), repeats=True),
-    Figure(name="knee pop", also=("pop knee",), ways=("[F knee pop place]",), repeats=True),
+    Figure(name="knee pop", also=("pop knee", "pop"), ways=("[F knee pop place]",), repeats=True),
     Figure(
         name="toe fan",
         also=("fan toe", "toe fans"),

@@ -125,14 +125,20 @@ TRAVELLING: Final[tuple[Figure, ...]] = (
         name="heel switches",
         also=("heel switch", "switch heels"),
         french=("talons alternés",),
-        ways=("[F heel fwd]; F together; [O heel fwd]; O together", "[F heel fwd]; F together; [O heel fwd]"),
+        ways=(
+            "[F heel fwd]; F together; [O heel fwd]; O together",
+            "[F heel fwd]; F together; [O heel fwd]",
+        ),
         rhythms=("1&2&", "1&2"),
     ),
     Figure(
         name="toe switches",
         also=("toe switch", "point switches", "side switches", "side touch switches"),
         french=("pointes alternées",),
-        ways=("[F point side]; F together; [O point side]; O together", "[F point side]; F together; [O point side]"),
+        ways=(
+            "[F point side]; F together; [O point side]; O together",
+            "[F point side]; F together; [O point side]",
+        ),
         rhythms=("1&2&", "1&2"),
     ),
     Figure(
@@ -155,9 +161,7 @@ TRAVELLING: Final[tuple[Figure, ...]] = (
         name="charleston",
         also=("charleston step", "charleston kick"),
         french=("pas de charleston",),
-        ways=(
-            "[F touch fwd]; F back; [O touch back]; O fwd",
-        ),
+        ways=("[F touch fwd]; F back; [O touch back]; O fwd",),
     ),
     Figure(
         name="step touch",
@@ -167,23 +171,19 @@ TRAVELLING: Final[tuple[Figure, ...]] = (
         direction="side",
     ),
     Figure(
-        name="side together",
-        also=("side close",),
-        french=("côté assemblé",),
-        ways=("F side; O together",),
-        direction="side",
-    ),
-    Figure(
         name="heel grind",
         also=("grind heel",),
         french=("heel grind",),
-        ways=("F heel grind fwd; O back",),
+        ways=("F heel grind fwd; O back", "F heel grind fwd"),
         turn_on=(0,),
     ),
     Figure(
         name="heel hook",
         also=("heel hook combination", "heel hook heel flick"),
-        ways=("[F heel fwd]; [F hook cross]; [F heel fwd]; [F flick back]", "[F heel fwd]; [F hook cross]"),
+        ways=(
+            "[F heel fwd]; [F hook cross]; [F heel fwd]; [F flick back]",
+            "[F heel fwd]; [F hook cross]",
+        ),
     ),
     Figure(
         name="camel walk",

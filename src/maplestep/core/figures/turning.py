@@ -91,6 +91,7 @@ TURNING: Final[tuple[Figure, ...]] = (
     ),
     Figure(
         name="monterey",
+        travels=True,
         also=("monterey turn",),
         french=("monterey",),
         ways=("[F point side]; F together; [O point side]; O together",),
@@ -115,7 +116,13 @@ TURNING: Final[tuple[Figure, ...]] = (
     ),
     Figure(
         name="diamond",
-        also=("diamond step", "diamond fallaway", "fallaway diamond", "half diamond", "diamond box"),
+        also=(
+            "diamond step",
+            "diamond fallaway",
+            "fallaway diamond",
+            "half diamond",
+            "diamond box",
+        ),
         french=("diamant",),
         ways=("F cross; O side >1; F back; O back; F side >1; O fwd",),
         rhythms=("1&2 3&4",),

@@ -38,9 +38,7 @@ def check(sheet: Sheet) -> Iterator[Finding]:
 
 def counts_of(part: Part, option: Option, feel: Feel) -> str:
     """The counts an option covers, as its section numbers them."""
-    base = next(
-        (s.start for s in reversed(part.sections) if s.start <= option.start), Fraction(0)
-    )
+    base = next((s.start for s in reversed(part.sections) if s.start <= option.start), Fraction(0))
     first, last = option.start - base, option.end - 1 - base
     named = label(first, feel)
     return named if last <= first else f"{named}–{label(last, feel)}"

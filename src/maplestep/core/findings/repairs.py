@@ -9,12 +9,15 @@ from __future__ import annotations
 import re
 from collections.abc import Callable, Iterator
 from dataclasses import replace
+from itertools import islice
 from typing import Final
 
 from ..finding import Finding, Severity, SheetEdit
 
-_TRIED: Final = 24
-"""How many changed sheets are read at most; a sheet full of mistakes stays quick."""
+_LINES_READ: Final = 600
+_MOST_TRIED: Final = 12
+_EACH: Final = 4
+# Changed sheets are read at most so often that a sheet full of mistakes stays quick.
 _FOOT: Final = re.compile(
     r"\b(right|left|R|L|RF|LF|droite|gauche|droit|PD|PG)\b|(?<![^\W\d_])(D|G)(?![^\W\d_'’])",
     re.IGNORECASE,
@@ -32,15 +35,15 @@ Wrongs = Callable[[str], list[str]]
 def with_repairs(text: str, findings: tuple[Finding, ...], wrongs: Wrongs) -> tuple[Finding, ...]:
     """The findings, with a repair where one works."""
     before = [f.code for f in findings if f.severity is not Severity.KNOW]
-    tried = 0
+    left = min(_MOST_TRIED, _LINES_READ // (text.count("\n") + 1))
     mended = []
     for finding in findings:
         fix = finding.fix
         if fix is None:
-            for edit in _candidates(text, finding):
-                if tried >= _TRIED:
+            for edit in islice(_candidates(text, finding), _EACH):
+                if left <= 0:
                     break
-                tried += 1
+                left -= 1
                 if _better(wrongs(applied(text, edit)), before, finding):
                     fix = edit
                     break

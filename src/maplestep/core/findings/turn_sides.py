@@ -8,6 +8,7 @@ trade, no published source.
 from __future__ import annotations
 
 from collections.abc import Iterator
+from itertools import pairwise
 from typing import Final
 
 from ..feet import Foot
@@ -29,7 +30,7 @@ def check(sheet: Sheet) -> Iterator[Finding]:
 
 
 def _in_section(part: Part, title: str, moves: tuple[Move, ...]) -> Iterator[Finding]:
-    for before, move in zip(moves, moves[1:], strict=False):
+    for before, move in pairwise(moves):
         easy = _easy_side(before, move)
         if easy is None or abs(move.turn) < _LEAST:
             continue

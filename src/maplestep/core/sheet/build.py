@@ -123,7 +123,11 @@ class PartBuilder:
         self._dance(line, landings, fitted)
         self._opened.claim_facing(line.words, line.span)
         if option is not None:
-            place = Span(line.words_at + option[1], line.words_at + option[1] + len(option[2]), line.span.line)
+            place = Span(
+                line.words_at + option[1],
+                line.words_at + option[1] + len(option[2]),
+                line.span.line,
+            )
             self._add_option("", option[2], place.start, place)
 
     def add_option(self, line: OptionLine) -> None:
@@ -190,7 +194,9 @@ class PartBuilder:
             if wanted and heading.words and not opened.pending:
                 fitted = fit_line(heading.words, wanted, True, self._lexicon)
                 if fitted.how != "short" and not fitted.unknown and fitted.uses:
-                    self._add_uncounted(heading.words, heading.words_at, heading.span, f"1-{wanted}")
+                    self._add_uncounted(
+                        heading.words, heading.words_at, heading.span, f"1-{wanted}"
+                    )
             return
         at = 0
         for (text, offset, span), column, length in zip(texts, columns, lengths, strict=True):
@@ -349,7 +355,7 @@ class PartBuilder:
         assert self._opened is not None
         foot = move.foot
         if not self._weights and self._start is None and foot in (Foot.LEFT, Foot.RIGHT):
-            self._start = self._weight = foot.other  # type: ignore[union-attr]
+            self._start = self._weight = foot.other
         if foot is not None and not is_free(foot, self._weight) and not move.may_move_loaded_foot:
             self.findings.append(
                 found.weight_conflict(move, self._opened.count_words(move.at), self._opened.title)

@@ -16,7 +16,8 @@ from .model import ClaimKind, EventClaim
 
 _CLOCK: Final = r"(?:1[0-2]|[1-9])(?:[:h.]\s?[0-5]\d|\s*o['’]?\s*clock|\s?h\b)?"
 _FACING: Final = re.compile(
-    rf"\b(?:facing|face|face to|face a|regard vers|wall starts at|starts facing)\s+(?:the\s+)?({_CLOCK})"
+    r"\b(?:facing|face|face to|face a|regard vers|wall starts at|starts facing)"
+    rf"\s+(?:the\s+)?({_CLOCK})"
     r"|[\[(]\s*((?:1[0-2]|[1-9])[:h][0-5]\d)\s*[\])]"
     r"|(?:\||\t)\s*((?:1[0-2]|[1-9])[:h][0-5]\d)\s*\|?\s*$",
 )
@@ -32,12 +33,16 @@ _NAMED: Final = {
     "premier": 1, "deuxieme": 2, "troisieme": 3, "quatrieme": 4, "cinquieme": 5, "sixieme": 6,
 }  # fmt: skip
 _WORDS: Final = "|".join(_NAMED)
-_LIST: Final = rf"(?:\d{{1,3}}|{_WORDS})(?:\s*(?:,|&|and|et|\+|/)\s*(?:wall\s+|mur\s+)?(?:\d{{1,3}}|{_WORDS}))*"
+_ONE: Final = rf"(?:\d{{1,3}}|{_WORDS})"
+_LIST: Final = rf"{_ONE}(?:\s*(?:,|&|and|et|\+|/)\s*(?:wall\s+|mur\s+)?{_ONE})*"
 _WALLS: Final = re.compile(
-    rf"(?<!\d )(?<!\d-)\b(?:walls?|murs?)\s*(?:number\s+|no\.?\s*|#\s*)?({_LIST})(?!:\d|\d|\s*o.?\s*clock)"
+    rf"(?<!\d )(?<!\d-)\b(?:walls?|murs?)\s*(?:number\s+|no\.?\s*|#\s*)?({_LIST})"
+    r"(?!:\d|\d|\s*o.?\s*clock)"
     rf"|\b(\d{{1,3}})(?:st|nd|rd|th|e|eme|er)\s+(?:walls?|murs?)\b|\b({_WORDS})\s+(?:walls?|murs?)\b"
 )
-_CLOCK_WALL: Final = re.compile(rf"\b((?:1[0-2]|[1-9])(?::[0-5]\d|\s*o['’]?\s*clock|h00))\s+(?:walls?|mur)\b")
+_CLOCK_WALL: Final = re.compile(
+    r"\b((?:1[0-2]|[1-9])(?::[0-5]\d|\s*o['’]?\s*clock|h00))\s+(?:walls?|mur)\b"
+)
 _AFTER: Final = re.compile(
     r"\b(?:after|apres|following)\s+(?:the\s+first\s+|les\s+)?(?:count\s+|counts\s+|temps\s+|dancing\s+)?"
     r"(\d{1,3})\s*(&)?(?!\s*(?:st|nd|rd|th)\b|:)(?:,?\s*without (?:the )?&)?"

@@ -109,7 +109,7 @@ class Clause:
             said = ""
         if self.diagonal:
             return "diag back" if "back" in (said, figure.direction) else "diag fwd"
-        if said or figure.lengths[0] != 1 and not figure.takes_direction:
+        if said or (figure.lengths[0] != 1 and not figure.takes_direction):
             return said
         if self.travel is not None and figure.takes_direction:
             return "side"
@@ -136,6 +136,9 @@ def read_clause(segment: Segment, lexicon: Lexicon) -> Clause:
         bracket=segment.bracket,
         half=segment.half,
     )
+    if segment.ampersand:
+        clause.sense, clause.figure, clause.direction = Sense.FIGURE, STEP, "together"
+        return clause
     _Reader(clause, lexemes).read()
     _settle(clause, lexemes, lexicon)
     return clause
@@ -147,50 +150,58 @@ class _Reader:
     def __init__(self, clause: Clause, lexemes: Sequence[Lexeme]) -> None:
         self._clause, self._lexemes = clause, lexemes
         self._weighing = False
-        self._relation = ""
 
     def read(self) -> None:
         for index, lexeme in enumerate(self._lexemes):
             self._read(index, lexeme)
 
     def _read(self, index: int, lexeme: Lexeme) -> None:
+        read = _READS.get(lexeme.kind)
+        if read is not None:
+            read(self, index, lexeme)
+
+    def _figure(self, _: int, lexeme: Lexeme) -> None:
         clause = self._clause
-        match lexeme.kind:
-            case Kind.FIGURE:
-                clause.led_by_direction = bool(clause.direction)
-                clause.figure = lexeme.value
-                if clause.direction in lexeme.value.variants:
-                    clause.led_by_direction = False
-            case Kind.DIRECTION | Kind.RELATION:
-                clause.direction = _merged(clause.direction, lexeme.value)
-            case Kind.DIAGONAL:
-                clause.diagonal = True
-            case Kind.FOOT:
-                self._foot(index, lexeme)
-            case Kind.FEET:
-                clause.feet.extend(lexeme.value)
-            case Kind.AMOUNT:
-                clause.turn = lexeme.value if clause.turn is None else clause.turn
-            case Kind.TURN:
-                clause.turns = True
-            case Kind.SQUARE:
-                clause.turns = True
-                following = self._lexemes[index + 1 :]
-                if not any(x.kind in {Kind.AMOUNT, Kind.CLOCK} for x in following):
-                    clause.turn = 1 if clause.turn is None else clause.turn
-            case Kind.WEIGHT:
-                self._weighing = True
-                clause.weight = Weight.TAKEN
-            case Kind.NO_WEIGHT:
-                clause.weight = Weight.NONE
-            case Kind.CLOCK:
-                self._clock(index, lexeme)
-            case Kind.TIMES:
-                clause.times = min(max(lexeme.value, 1), _MOST_TIMES)
-            case Kind.NUMBER:
-                self._number(index, lexeme)
-            case _:
-                pass
+        clause.led_by_direction = bool(clause.direction)
+        clause.figure = lexeme.value
+        if clause.direction in lexeme.value.variants:
+            clause.led_by_direction = False
+
+    def _direction(self, index: int, lexeme: Lexeme) -> None:
+        clause, said = self._clause, lexeme.value
+        if said == "front":
+            refers = self._kind(index + 1) is Kind.FOOT or clause.direction == "cross"
+            said = "cross" if refers else "fwd"
+        clause.direction = _merged(clause.direction, said)
+
+    def _diagonal(self, _: int, __: Lexeme) -> None:
+        self._clause.diagonal = True
+
+    def _feet(self, _: int, lexeme: Lexeme) -> None:
+        self._clause.feet.extend(lexeme.value)
+
+    def _amount(self, _: int, lexeme: Lexeme) -> None:
+        if self._clause.turn is None:
+            self._clause.turn = lexeme.value
+
+    def _turn(self, _: int, __: Lexeme) -> None:
+        self._clause.turns = True
+
+    def _square(self, index: int, _: Lexeme) -> None:
+        self._clause.turns = True
+        following = self._lexemes[index + 1 :]
+        if not any(x.kind in {Kind.AMOUNT, Kind.CLOCK} for x in following):
+            self._clause.turn = self._clause.turn or 1
+
+    def _weight(self, _: int, __: Lexeme) -> None:
+        self._weighing = True
+        self._clause.weight = Weight.TAKEN
+
+    def _no_weight(self, _: int, __: Lexeme) -> None:
+        self._clause.weight = Weight.NONE
+
+    def _times(self, _: int, lexeme: Lexeme) -> None:
+        self._clause.times = min(max(lexeme.value, 1), _MOST_TIMES)
 
     def _foot(self, index: int, lexeme: Lexeme) -> None:
         clause, foot = self._clause, lexeme.value
@@ -206,8 +217,14 @@ class _Reader:
             return
         elif (before in _TURN_BEFORE or self._turner()) and clause.turn_to is None:
             clause.turn_to = foot
-        elif self._kind(index - 1) is Kind.TO or following is Kind.DIAGONAL:
-            clause.travel = foot
+        elif self._kind(index - 1) is Kind.TO or (following is Kind.DIAGONAL and clause.feet):
+            beyond = following is Kind.DIAGONAL or self._is(index + 1, "side")
+            if clause.feet and foot is not clause.feet[0] and not beyond:
+                clause.direction = clause.direction or "together"  # "drag L to R"
+            else:
+                clause.travel = foot
+        elif clause.figure is not None and clause.figure.repeats:
+            clause.feet.append(foot)
         elif clause.feet and (foot is clause.feet[-1] or self._is(index + 1, "side")):
             clause.travel = foot
         elif clause.direction == "cross" and clause.feet and self._kind(index - 1) in _AT:
@@ -231,7 +248,9 @@ class _Reader:
             return
 
     def _number(self, index: int, lexeme: Lexeme) -> None:
-        counted = index + 1 < len(self._lexemes) and self._lexemes[index + 1].word.startswith("count")
+        counted = index + 1 < len(self._lexemes) and self._lexemes[index + 1].word.startswith(
+            "count"
+        )
         if not counted and self._clause.figure is not None and lexeme.value:
             self._clause.times = min(lexeme.value, _MOST_TIMES)
 
@@ -243,13 +262,30 @@ class _Reader:
 
 
 _AT: Final = frozenset({Kind.RELATION, Kind.DIRECTION})
+_READS: Final = {
+    Kind.FIGURE: _Reader._figure,
+    Kind.DIRECTION: _Reader._direction,
+    Kind.RELATION: _Reader._direction,
+    Kind.DIAGONAL: _Reader._diagonal,
+    Kind.FOOT: _Reader._foot,
+    Kind.FEET: _Reader._feet,
+    Kind.AMOUNT: _Reader._amount,
+    Kind.TURN: _Reader._turn,
+    Kind.SQUARE: _Reader._square,
+    Kind.WEIGHT: _Reader._weight,
+    Kind.NO_WEIGHT: _Reader._no_weight,
+    Kind.CLOCK: _Reader._clock,
+    Kind.TIMES: _Reader._times,
+    Kind.NUMBER: _Reader._number,
+}
+_LATER: Final = frozenset({"behind", "cross", "together"})
 
 
 def _merged(before: str, said: str) -> str:
     """Two directions of one step: "cross behind", "forward across", "side next to"."""
-    if not before or before in {"cross", "side", "fwd"} and said in {"behind", "cross", "together"}:
+    if not before or (before in {"cross", "side", "fwd"} and said in _LATER):
         return said
-    if before == "cross" and said == "back" or before == "back" and said == "behind":
+    if (before == "cross" and said == "back") or (before == "back" and said == "behind"):
         return "behind"
     if before == "out" or said == "out":
         return "out"
@@ -269,6 +305,8 @@ def _settle(clause: Clause, lexemes: Sequence[Lexeme], lexicon: Lexicon) -> None
     elif clause.direction or (clause.diagonal and clause.feet):
         clause.sense = Sense.FIGURE
         _look_near(clause, others, lexicon)
+    elif clause.feet and clause.travel is not None and not others:
+        clause.sense, clause.figure = Sense.FIGURE, STEP  # "R to the right"
     elif clause.feet and clause.turn is not None and not others:
         # "R ¼ right": a step that turns.
         clause.sense, clause.figure, clause.direction = Sense.FIGURE, STEP, "fwd"

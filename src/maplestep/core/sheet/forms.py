@@ -169,12 +169,15 @@ def _attached(clauses: list[Clause]) -> list[Clause]:
             if clause.only_weight:
                 before.weight, before.end = clause.weight, clause.end
                 continue
-            if clause.sense is Sense.TURN and clause.bracket and before.turn is None:
-                if before.turn_facing is None:
-                    before.turn, before.turn_to = clause.turn, clause.turn_to
-                    before.turn_facing = clause.turn_facing
-                    continue
-        if clause.only_weight or clause.sense is Sense.STYLE and clause.times == 1:
+            if clause.sense is Sense.TURN and clause.bracket and clause.times > 1:
+                before.turn, before.times = clause.turn, clause.times  # "(4 x ⅛)"
+                continue
+            turned = before.turn is not None or before.turn_facing is not None
+            if clause.sense is Sense.TURN and clause.bracket and not turned:
+                before.turn, before.turn_to = clause.turn, clause.turn_to
+                before.turn_facing = clause.turn_facing
+                continue
+        if clause.only_weight or (clause.sense is Sense.STYLE and clause.times == 1):
             continue
         kept.append(clause)
     return kept
@@ -265,8 +268,9 @@ def _feet(clause: Clause, before: list[FigureUse]) -> list[FigureUse]:
     """Feet alone go on with the figure before them, or are steps of their own."""
     if before:
         last = next((use for use in reversed(before) if not use.echo), before[-1])
-        spans = {"start": clause.start, "end": clause.end}
-        return [replace(last.echo_on(foot), **spans) for foot in clause.feet]
+        return [
+            replace(last.echo_on(foot), start=clause.start, end=clause.end) for foot in clause.feet
+        ]
     return [
         FigureUse(figure=STEP, start=clause.start, end=clause.end, foot=foot, direction="place")
         for foot in clause.feet
@@ -293,7 +297,7 @@ def _turns_forward(uses: Sequence[FigureUse]) -> list[FigureUse]:
     for use in uses:
         before = merged[-1] if merged else None
         if before is not None and before.bare_turn and _free_to_turn(use):
-            merged[-1] = _turned(use, before, start=before.start)
+            merged[-1] = _turned(use, before, before.start, use.end)
         else:
             merged.append(use)
     return merged
@@ -305,7 +309,7 @@ def _turns_backward(uses: Sequence[FigureUse]) -> list[FigureUse]:
     for use in uses:
         before = merged[-1] if merged else None
         if before is not None and use.bare_turn and _free_to_turn(before):
-            merged[-1] = _turned(before, use, end=use.end)
+            merged[-1] = _turned(before, use, before.start, use.end)
         else:
             merged.append(use)
     return merged
@@ -315,9 +319,14 @@ def _free_to_turn(use: FigureUse) -> bool:
     return use.turn is None and use.turn_facing is None and not use.bare_turn
 
 
-def _turned(use: FigureUse, turn: FigureUse, **span: int) -> FigureUse:
+def _turned(use: FigureUse, turn: FigureUse, start: int, end: int) -> FigureUse:
     return replace(
-        use, turn=turn.turn, turn_to=turn.turn_to, turn_facing=turn.turn_facing, **span
+        use,
+        turn=turn.turn,
+        turn_to=turn.turn_to,
+        turn_facing=turn.turn_facing,
+        start=start,
+        end=end,
     )
 
 
@@ -381,7 +390,7 @@ def share_landings(uses: Sequence[FigureUse], landings: int) -> tuple[int, ...] 
 def _choices_of(use: FigureUse, landings: int, *, alone: bool) -> tuple[int, ...]:
     """ "Walk R, L" is two walks and no more; "walk R" alone goes on for its counts."""
     lengths = use.figure.lengths
-    named_step = use.foot is not None and lengths == (1,)
+    named_step = use.foot is not None and lengths == (1,) and "B" not in use.figure.ways[0]
     if not use.figure.repeats or (named_step and not alone):
         return lengths
     return (*lengths, *(n for n in range(1, landings + 1) if n not in lengths))

@@ -92,7 +92,9 @@ def turn_assumed(line: StepLine, use: FigureUse, turn: int) -> Finding:
         place=Place(span=span, count=line.counts),
         facts={"figure": use.figure.name, "turn": turn_words(turn)},
         found=turn_words(turn),
-        fix=SheetEdit(start=span.end, end=span.end, text=f" {side}" if use.turn else f" {turn_words(turn)}"),
+        fix=SheetEdit(
+            start=span.end, end=span.end, text=f" {side}" if use.turn else f" {turn_words(turn)}"
+        ),
     )
 
 

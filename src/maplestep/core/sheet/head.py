@@ -103,7 +103,9 @@ def facts_in(text: str, span: Span) -> Iterator[Fact]:
         yield Fact(text=text, span=place, key=key, value=value)
     level = _LEVEL.search(fold(text))
     if level and (found or fold(text).strip() == level[1]):
-        yield Fact(text=text, span=span, key="level", value=text[level.start() : level.end()].lower())
+        yield Fact(
+            text=text, span=span, key="level", value=text[level.start() : level.end()].lower()
+        )
 
 
 def _keyed_facts(text: str, span: Span, keyed: list[re.Match[str]]) -> Iterator[Fact]:

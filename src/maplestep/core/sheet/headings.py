@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Final, NamedTuple
 
@@ -56,6 +57,7 @@ class SectionHeading(NamedTuple):
     repeats: Repetition | None = None
 
 
+_Make = Callable[[str, Span, re.Match[str]], PartHeading | SectionHeading | None]
 _DRESS: Final = r"^\s*[#*_•>=~\s-]*"
 _RANGE: Final = r"(\d{1,4})\s*(?:[-–—]|to|à|a)\s*(\d{1,4})"
 _SECTION: Final = re.compile(
@@ -64,12 +66,14 @@ _SECTION: Final = re.compile(
     re.IGNORECASE,
 )
 _RANGE_HEADING: Final = re.compile(
-    _DRESS + r"(?:counts?\s+|temps\s+|comptes?\s+)?[\[(]\s*" + _RANGE
+    _DRESS
+    + r"(?:counts?\s+|temps\s+|comptes?\s+)?[\[(]\s*"
+    + _RANGE
     + r"\s*[\])][*_\s]*[:.\-–—]?\s*(.*?)[*_\s]*$",
     re.IGNORECASE,
 )
 _COUNTS_HEADING: Final = re.compile(
-    _DRESS + r"(?:counts|temps|comptes)\s+" + _RANGE + r"\s*[*_]*\s*[:.]?\s*$", re.IGNORECASE
+    _DRESS + r"(?:counts|temps|comptes)\s+" + _RANGE + r"\s*[*_]*\s*[:.]?\s*()$", re.IGNORECASE
 )
 _RANGE_IN: Final = re.compile(
     r"[\[(]?(?:(?:counts?|temps)\s+)?(?<![\d/])\b" + _RANGE + r"\b(?!\s*/)[\])]?", re.I
@@ -81,7 +85,8 @@ _PART: Final = re.compile(
 )
 _VARIANT: Final = re.compile(_DRESS + r"([A-Z]['’`]{0,2})\s*=\s*(.*?)[*_\s]*$")
 _BLOCK: Final = re.compile(
-    _DRESS + r"(tag|bridge|ending|pont|final|finale|fin)(?:\s+(\d{1,2}|[A-Z]))?\s*[*_]*\s*($|[:(\[–—-].*)$",
+    _DRESS + r"(tag|bridge|ending|pont|final|finale|fin)(?:\s+(\d{1,2}|[A-Z]))?"
+    r"\s*[*_]*\s*($|[:(\[–—-].*)$",
     re.IGNORECASE,
 )
 _CHANGE: Final = re.compile(
@@ -100,8 +105,8 @@ _COUNTS_IN: Final = re.compile(r"(\d{1,4})[\s-]*(?:counts?|temps|comptes?)\b", r
 _ALTERED: Final = re.compile(
     r"^(?:=|:|\(|-|–|\s|like|as|same as|comme|danced as)*\b([A-Z])\b['’]?\s*,?\s*"
     r"(?:with|but(?:\s+with)?|avec|mais(?:\s+avec)?|except(?:\s+for)?|sauf)\s+"
-    r"(?:(?:counts?|temps)\s+)?(?:" + _RANGE
-    + r"|(?:the\s+|les\s+)?(last|derniers|first|premiers|\d{1,3} derniers|\d{1,3} premiers)\s*(\d{0,3})"
+    r"(?:(?:counts?|temps)\s+)?(?:" + _RANGE + r"|(?:the\s+|les\s+)?"
+    r"(last|derniers|first|premiers|\d{1,3} derniers|\d{1,3} premiers)\s*(\d{0,3})"
     r"\s*(?:counts?|temps)?)\)?\s*(?::|as|=|replaced by|remplac\w+ par)?\s*(.*)$",
     re.IGNORECASE,
 )
@@ -115,26 +120,15 @@ _TAKEN: Final = re.compile(
 
 def heading_in(text: str, span: Span) -> PartHeading | SectionHeading | None:
     """The heading a line is, or None."""
-    # Most lines are steps: they begin with a digit, a letter no heading begins with, or a dash.
-    if match := _PART.match(text):
-        return _part(text, span, match[1], match.start(2), match[2], PartKind.PART)
-    if match := _VARIANT.match(text):
-        found = _part(text, span, match[1], match.start(2), match[2], PartKind.PART)
-        if found.alters or found.takes:
-            return found
-    if match := _BLOCK.match(text):
-        return _block(text, span, match)
-    if match := _CHANGE.match(text):
-        return _change(text, span, match)
-    if match := _SECTION.match(text):
-        return _section(text, span, match)
-    if match := _RANGE_HEADING.match(text):
-        return _ranged(text, span, int(match[1]), int(match[2]), match[3], match.start(3))
-    if match := _COUNTS_HEADING.match(text):
-        return _ranged(text, span, int(match[1]), int(match[2]), "", len(text))
-    repetition = read_repetition(text)
-    if repetition is not None and not repetition.counts:
-        return SectionHeading(text=text, span=span, title="", first=None, counts=None, repeats=repetition)
+    for pattern, make in _FORMS:
+        match = pattern.match(text)
+        if match:
+            found = make(text, span, match)
+            if found is not None:
+                return found
+    again = read_repetition(text)
+    if again is not None and not again.counts:
+        return SectionHeading(text, span, "", None, None, repeats=again)
     return None
 
 
@@ -151,31 +145,25 @@ def titled_range(text: str, span: Span) -> SectionHeading | None:
     )
 
 
-def _part(
-    text: str, span: Span, name: str, rest_at: int, rest: str, kind: PartKind
-) -> PartHeading:
+def _variant(text: str, span: Span, match: re.Match[str]) -> PartHeading | None:
+    """ "A' = A with ...": no heading unless it says what it is made from."""
+    found = _part(text, span, match)
+    return found if found.alters or found.takes else None
+
+
+def _part(text: str, span: Span, match: re.Match[str]) -> PartHeading:
+    name, rest, rest_at = match[1], match[2], match.start(2)
     alters = takes = None
     words, words_at = "", 0
-    plain = rest
-    if match := _ALTERED.match(plain):
-        base = match[1].upper()
-        words, words_at = match[6].strip(), rest_at + match.start(6)
-        if match[2]:
-            alters = Slice(base=base, first=int(match[2]), last=int(match[3]))
-        else:
-            digits = "".join(c for c in (match[4] + match[5]) if c.isdecimal())
-            from_end = not fold(match[4]).startswith(("first",)) and "premier" not in fold(match[4])
-            if digits:
-                alters = Slice(base=base, last=int(digits), from_end=from_end)
-    elif match := _TAKEN.match(plain):
-        if match[3]:
-            takes = Slice(base=match[3].upper(), last=int(match[2]), from_end=match[1].lower() == "last")
-        else:
-            takes = Slice(base=match[4].upper(), first=int(match[5]), last=int(match[6]))
+    if altered := _ALTERED.match(rest):
+        alters = _altered(altered)
+        words, words_at = altered[6].strip(), rest_at + altered.start(6)
+    elif taken := _TAKEN.match(rest):
+        takes = _taken(taken)
     return PartHeading(
         text=text,
         span=span,
-        kind=kind,
+        kind=PartKind.PART,
         name=name.upper().replace("’", "'").replace("`", "'"),
         counts=None if alters or takes else _counts_in(rest),
         alters=alters,
@@ -183,6 +171,22 @@ def _part(
         words=words,
         words_at=span.start + words_at,
     )
+
+
+def _altered(match: re.Match[str]) -> Slice | None:
+    base = match[1].upper()
+    if match[2]:
+        return Slice(base=base, first=int(match[2]), last=int(match[3]))
+    digits = "".join(c for c in (match[4] + match[5]) if c.isdecimal())
+    from_end = not re.search("first|premier", fold(match[4]))
+    return Slice(base=base, last=int(digits), from_end=from_end) if digits else None
+
+
+def _taken(match: re.Match[str]) -> Slice:
+    if match[3]:
+        last = match[1].lower() == "last"
+        return Slice(base=match[3].upper(), last=int(match[2]), from_end=last)
+    return Slice(base=match[4].upper(), first=int(match[5]), last=int(match[6]))
 
 
 def _block(text: str, span: Span, match: re.Match[str]) -> PartHeading | None:
@@ -210,7 +214,11 @@ def _steps_behind(rest: str, at: int) -> tuple[str, int]:
 
 def _change(text: str, span: Span, match: re.Match[str]) -> PartHeading:
     rest = match[2]
-    counts = re.search(r"(?:counts?|temps|steps?)\s*:?\s*(\d{1,3})(?:\s*[-–—]\s*(\d{1,3}))?\s*:?\s*(.*)$", rest, re.I)
+    counts = re.search(
+        r"(?:counts?|temps|steps?)\s*:?\s*(\d{1,3})(?:\s*[-–—]\s*(\d{1,3}))?\s*:?\s*(.*)$",
+        rest,
+        re.I,
+    )
     before = rest[: counts.start()] if counts else rest
     name = f"Step change {before.strip(' :()[],-–—')}".strip()
     alters = None
@@ -220,8 +228,14 @@ def _change(text: str, span: Span, match: re.Match[str]) -> PartHeading:
         alters = Slice(base="", first=first, last=int(counts[2] or first))
         words, words_at = counts[3], match.start(2) + counts.start(3)
     return PartHeading(
-        text=text, span=span, kind=PartKind.CHANGE, name=name, counts=None,
-        alters=alters or Slice(base=""), words=words.strip(), words_at=span.start + words_at,
+        text=text,
+        span=span,
+        kind=PartKind.CHANGE,
+        name=name,
+        counts=None,
+        alters=alters or Slice(base=""),
+        words=words.strip(),
+        words_at=span.start + words_at,
     )
 
 
@@ -231,7 +245,11 @@ def _section(text: str, span: Span, match: re.Match[str]) -> SectionHeading:
     ranged = _RANGE_IN.search(rest)
     if ranged and _STEPS.match(rest, ranged.start()):
         ranged = None  # "S1: 1-2 R rock, recover 3&4 ...": counts of steps
-    if ranged and int(ranged[2]) >= int(ranged[1]) and not rest[: ranged.start()].strip(" :-–—([*_"):
+    if (
+        ranged
+        and int(ranged[2]) >= int(ranged[1])
+        and not rest[: ranged.start()].strip(" :-–—([*_")
+    ):
         first, counts = int(ranged[1]), int(ranged[2]) - int(ranged[1]) + 1
         behind = ranged.end()
     elif ranged and int(ranged[2]) > int(ranged[1]) and ranged[0][0] in "[(":
@@ -252,8 +270,9 @@ def _section(text: str, span: Span, match: re.Match[str]) -> SectionHeading:
     )
 
 
-def _ranged(text: str, span: Span, first: int, last: int, rest: str, at: int) -> SectionHeading:
-    words, words_at = _trimmed(rest, 0, at)
+def _ranged(text: str, span: Span, match: re.Match[str]) -> SectionHeading:
+    first, last = int(match[1]), int(match[2])
+    words, words_at = _trimmed(match[3], 0, match.start(3))
     return SectionHeading(
         text=text,
         span=span,
@@ -280,3 +299,14 @@ def _counts_in(rest: str) -> int | None:
 def _range_counts(rest: str) -> int | None:
     match = re.search(r"[\[(]\s*" + _RANGE + r"\s*[\])]", rest)
     return max(int(match[2]) - int(match[1]) + 1, 0) or None if match else None
+
+
+_FORMS: Final[tuple[tuple[re.Pattern[str], _Make], ...]] = (
+    (_PART, _part),
+    (_VARIANT, _variant),
+    (_BLOCK, _block),
+    (_CHANGE, _change),
+    (_SECTION, _section),
+    (_RANGE_HEADING, _ranged),
+    (_COUNTS_HEADING, _ranged),
+)

@@ -102,7 +102,8 @@ _PHRASES: Final[tuple[tuple[Kind, dict[Any, tuple[str, ...]]], ...]] = (
     (
         Kind.RELATION,
         {
-            "cross": ("over", "across", "in front", "devant", "en travers", "par dessus"),
+            "cross": ("over", "across", "en travers", "par dessus"),
+            "front": ("in front", "devant"),
             "behind": ("behind", "derriere"),
             "together": (
                 *("beside", "next to", "alongside", "next", "by the side of", "near"),
@@ -135,7 +136,16 @@ _PHRASES: Final[tuple[tuple[Kind, dict[Any, tuple[str, ...]]], ...]] = (
         {
             None: (
                 *("turn", "turning", "turns", "make turn", "execute turn", "rotate", "curve"),
-                *("curving", "arc", "tour", "tourner", "tournant", "en tournant", "de tour"),
+                *(
+                    "curving",
+                    "arc",
+                    "circle",
+                    "tour",
+                    "tourner",
+                    "tournant",
+                    "en tournant",
+                    "de tour",
+                ),
                 *("en pivotant", "pivotant", "faisant"),
             )
         },
@@ -211,7 +221,20 @@ _PHRASES: Final[tuple[tuple[Kind, dict[Any, tuple[str, ...]]], ...]] = (
                 *("making", "into", "it", "onto", "while", "as", "you", "ending", "end", "ends"),
                 *("both", "i", "is", "are", "for", "from", "start", "starting", "his", "her"),
                 *("their", "using", "use", "doing", "do", "execute", "full weight", "that"),
-                *("face", "facing", "this", "so", "be", "or", "s", "t", "up to", "step onto", "lead", "leading"),
+                *(
+                    "face",
+                    "facing",
+                    "this",
+                    "so",
+                    "be",
+                    "or",
+                    "s",
+                    "t",
+                    "up to",
+                    "step onto",
+                    "lead",
+                    "leading",
+                ),
                 *("de", "du", "des", "la", "le", "les", "un", "une", "en", "dans", "avec", "sur"),
                 *("pied", "faire", "son", "sa", "aux", "pour", "tout", "l'autre", "ou", "fait"),
                 *("puis le", "c", "pas de"),
@@ -300,7 +323,12 @@ class Lexicon:
             self._by_first.setdefault(plain[0], []).append((plain, kind, value))
         self._entries: dict[str, _Entry] = {}
         self.figure_words = sorted(
-            {word for figure in self.figures.values() for name in figure.names for word in _split(name)}
+            {
+                word
+                for figure in self.figures.values()
+                for name in figure.names
+                for word in _split(name)
+            }
         )
 
     def _stem(self, word: str) -> str:

@@ -106,10 +106,11 @@ _IN_LINE_OPTION: Final = re.compile(
     re.IGNORECASE,
 )
 _FIGURE: Final = re.compile(
-    rf"^\s*(?:figure|own figure|mouvement)\s+[“\"«]?\s*([^\W\d][^=:“”\"«»]{{0,58}}?)\s*[”\"»]?\s*[=:]\s*({_COLUMN})\s+(\S.*)$",
+    r"^\s*(?:figure|own figure|mouvement)\s+[“\"«]?\s*([^\W\d][^=:“”\"«»]{0,58}?)\s*[”\"»]?"
+    rf"\s*[=:]\s*({_COLUMN})\s+(\S.*)$",
     re.IGNORECASE,
 )
-_LED: Final = re.compile(r"(?:r|l|right|left|pd|pg)\b", re.IGNORECASE)
+_LED: Final = re.compile(r"(?:r|l|right|left|pd|pg|d|g)\b", re.IGNORECASE)
 _RULED: Final = re.compile(r"^[\s|:+=_*~-]+$")
 
 
@@ -153,27 +154,31 @@ def _classify(text: str, length: int, in_head: bool, titled: bool) -> tuple[Line
     if not text.strip() or _RULED.match(text):
         return (Remark(text, span),)
     # Steps are what most lines are, and a heading never begins with a digit.
-    if text.lstrip()[0] not in "0123456789&":
-        special = _special(text, span)
-        if special is not None:
-            return (special,)
+    special = None if text.lstrip()[0] in "0123456789&" else _special(text, span)
+    if special is not None:
+        return (special,)
     if in_head:
-        if next(events_in(text, span), None) is not None:
-            return (Remark(text, span),)
-        facts = tuple(facts_in(text, span))
-        if facts:
-            return facts
+        head = _head(text, span)
+        if head:
+            return head
     steps = tuple(_steps(text, span))
-    if steps:
-        return steps
-    if in_head and not titled and not EVENT_WORDS.search(text):
-        return (Fact(text=text, span=span, key="title", value=text.strip().strip("#*_ “”\"«»")),)
-    return (titled_range(text, span) or Remark(text, span),)
+    if not steps and in_head and not titled and not EVENT_WORDS.search(text):
+        return (Fact(text, span, "title", text.strip().strip('#*_ “”"«»')),)
+    return steps or (titled_range(text, span) or Remark(text, span),)
+
+
+def _head(text: str, span: Span) -> tuple[Line, ...]:
+    """Facts, or a note on a tag or restart that stands above the steps."""
+    if next(events_in(text, span), None) is not None:
+        return (Remark(text, span),)
+    return tuple(facts_in(text, span))
 
 
 def _special(text: str, span: Span) -> Line | None:
     if match := _FIGURE.match(text):
-        return FigureLine(text=text, span=span, name=match[1].strip(), counts=match[2], words=match[3])
+        return FigureLine(
+            text=text, span=span, name=match[1].strip(), counts=match[2], words=match[3]
+        )
     if (match := _OPTION.match(text)) and match["words"]:
         return _option(text, span, match)
     heading = heading_in(text, span)
@@ -189,7 +194,9 @@ def _option(text: str, span: Span, match: re.Match[str]) -> OptionLine:
         rest = words[steps.end() :]
         at += steps.end() + len(rest) - len(rest.lstrip())
         words = rest.strip()
-    return OptionLine(text=text, span=span, counts=counts.strip(), words=words, words_at=span.start + at)
+    return OptionLine(
+        text=text, span=span, counts=counts.strip(), words=words, words_at=span.start + at
+    )
 
 
 def _with_titles(lines: list[Line], text: str) -> Iterator[Line]:
@@ -276,12 +283,16 @@ def _steps(text: str, span: Span) -> Iterator[StepLine]:
         return
     loose = _COUNTLIKE.match(body)
     if loose is not None and not re.match(r"\d+/\d+|\d*[½¼¾⅛]", loose[1]):
-        yield _step_line(text, span, loose[1], start + loose.start(1), start + loose.end(1), len(text))
+        yield _step_line(
+            text, span, (loose[1], start + loose.start(1)), (start + loose.end(1), len(text))
+        )
         return
     yield from _counted_behind(text, span, start)
 
 
-def _inline(text: str, span: Span, counts: str, counts_at: int, words_at: int) -> Iterator[StepLine]:
+def _inline(
+    text: str, span: Span, counts: str, counts_at: int, words_at: int
+) -> Iterator[StepLine]:
     """Steps behind their count; a further count in mid-line begins the next one."""
     last = _numbers(counts)[-1] if _numbers(counts) else 0
     for match in _INLINE.finditer(text, words_at):
@@ -289,10 +300,10 @@ def _inline(text: str, span: Span, counts: str, counts_at: int, words_at: int) -
         numbers = _numbers(match[group])
         if not numbers or numbers[0] != last + 1:
             continue
-        yield _step_line(text, span, counts, counts_at, words_at, match.start())
+        yield _step_line(text, span, (counts, counts_at), (words_at, match.start()))
         counts, counts_at, words_at = match[group], match.start(group), match.end(group)
         last = numbers[-1]
-    yield _step_line(text, span, counts, counts_at, words_at, len(text))
+    yield _step_line(text, span, (counts, counts_at), (words_at, len(text)))
 
 
 def _counted_behind(text: str, span: Span, start: int) -> Iterator[StepLine]:
@@ -301,22 +312,27 @@ def _counted_behind(text: str, span: Span, start: int) -> Iterator[StepLine]:
     if len(marks) > 1 and marks[0].start() > start and _in_order(marks):
         words_at = start
         for match in marks:
-            yield _step_line(text, span, match[1], match.start(1), words_at, match.start())
+            yield _step_line(text, span, (match[1], match.start(1)), (words_at, match.start()))
             words_at = match.end()
         return
-    match = _AFTER.match(text, start)
-    if match is None or EVENT_WORDS.search(text):
+    behind = _AFTER.match(text, start)
+    if behind is None or EVENT_WORDS.search(text):
         return
-    group = "braced" if match["braced"] else "bare"
-    if _titles_range(match[group], match["words"]):
+    group = "braced" if behind["braced"] else "bare"
+    if _titles_range(behind[group], behind["words"]):
         return
-    yield _step_line(text, span, match[group], match.start(group), start, match.end("words"))
+    yield _step_line(text, span, (behind[group], behind.start(group)), (start, behind.end("words")))
 
 
 def _titles_range(counts: str, words: str) -> bool:
     """ "ROCKS AND TURNS (1-8)": a long range behind a title is no count of steps."""
     numbers = _numbers(counts)
-    return len(numbers) == 2 and "&" not in counts and numbers[1] - numbers[0] >= 5 and "," not in words
+    return (
+        len(numbers) == 2
+        and "&" not in counts
+        and numbers[1] - numbers[0] >= 5
+        and "," not in words
+    )
 
 
 def _in_order(marks: list[re.Match[str]]) -> bool:
@@ -324,10 +340,11 @@ def _in_order(marks: list[re.Match[str]]) -> bool:
     return len(numbers) == len(marks) and numbers == sorted(set(numbers)) and numbers[0] <= 9
 
 
-def _step_line(
-    text: str, span: Span, counts: str, counts_at: int, words_from: int, words_to: int
-) -> StepLine:
-    rest = text[words_from:words_to]
+def _step_line(text: str, span: Span, column: tuple[str, int], place: tuple[int, int]) -> StepLine:
+    """A step line from its count column (text, start) and the place of its words (start, end)."""
+    counts, counts_at = column
+    words_from = place[0]
+    rest = text[words_from : place[1]]
     lead = len(rest) - len(rest.lstrip(" \t|:,;.)]*_"))
     words = rest[lead:].rstrip(" \t|*_")
     return StepLine(

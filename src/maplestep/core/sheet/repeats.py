@@ -11,13 +11,16 @@ from .lexicon import fold
 
 _NUMBERS: Final = r"(\d{1,4})(?:\s*(?:[-–—]|to|through|a|et|and)\s*(\d{1,4}))?"
 _SECTION: Final = rf"(?:sections?|secs?\.?|sequences?|s\s?(?=\d))\s*{_NUMBERS}"
-_COUNTS: Final = rf"(?:the\s+|les\s+)?(?:steps\s+)?(?:counts?|temps|comptes?|steps?)?\s*[\[(]?{_NUMBERS}[\])]?"
+_COUNTS: Final = (
+    rf"(?:the\s+|les\s+)?(?:steps\s+)?(?:counts?|temps|comptes?|steps?)?\s*[\[(]?{_NUMBERS}[\])]?"
+)
 _AGAIN: Final = re.compile(
     r"^\W*(?:repeat|repeter|repetez|reprendre|mirror|same(?:\s+as)?|as|idem|like|refaire)\b"
     rf"\s*(?:of\s+|les?\s+|la\s+|the\s+)?(?:{_SECTION}|{_COUNTS})(?P<rest>.*)$"
 )
 _BEHIND: Final = re.compile(
-    rf"^\W*(?:{_SECTION}|(?:counts?|temps|steps?)\s*{_NUMBERS})\s+(?:again|mirrored|encore|en miroir)\b(?P<rest>.*)$"
+    rf"^\W*(?:{_SECTION}|(?:counts?|temps|steps?)\s*{_NUMBERS})"
+    r"\s+(?:again|mirrored|encore|en miroir)\b(?P<rest>.*)$"
 )
 _MIRROR: Final = re.compile(
     r"\bmirror|other foot|opposite|other side|autre pied|autre cote|miroir|reversed|pied oppose"
@@ -65,7 +68,13 @@ def read_repetition(text: str) -> Repetition | None:
     end = int((last if counts else section_last) or start)
     starting = _STARTING.search(match["rest"])
     side = next((s for s in starting.groups() if s), "") if starting else ""
-    foot = None if not side else Foot.RIGHT if side[0] in "r" or side in {"droit", "pd", "d"} else Foot.LEFT
+    foot = (
+        None
+        if not side
+        else Foot.RIGHT
+        if side[0] in "r" or side in {"droit", "pd", "d"}
+        else Foot.LEFT
+    )
     return Repetition(
         counts=counts,
         first=min(start, end),

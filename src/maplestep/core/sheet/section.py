@@ -48,7 +48,9 @@ class SectionBuilder:
         """The count as this section numbers it."""
         return label(at - self.base, self._feel)
 
-    def place(self, line: StepLine, counts: CountList, findings: list[Finding]) -> tuple[Fraction, ...]:
+    def place(
+        self, line: StepLine, counts: CountList, findings: list[Finding]
+    ) -> tuple[Fraction, ...]:
         """Number the landings of a line and check that they go on from the last one."""
         if self._shift is None:
             self._shift = self.numbering(counts)

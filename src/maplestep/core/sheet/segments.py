@@ -44,14 +44,14 @@ class Segment:
 
     ``optional``: in brackets, or an "-ing" behind a figure: it may only describe.
     ``half`` is 0 before a colon or dash and 1 behind it. ``bracket`` says it stands in
-    brackets; ``joined`` that no comma or word parts it from the clause before.
+    brackets; ``ampersand`` that it is a lone "&", which may stand for a step together.
     """
 
     lexemes: list[Lexeme] = field(default_factory=list)
     optional: bool = False
     bracket: bool = False
     half: int = 0
-    joined: bool = False
+    ampersand: bool = False
 
 
 class _Cutter:
@@ -69,6 +69,9 @@ class _Cutter:
         kind = lexeme.kind
         if kind in _CUTS:
             self._cut(kind)
+            if lexeme.word == "&" and self.done:
+                step = Segment(lexemes=[lexeme], optional=True, half=self._half, ampersand=True)
+                self.done.append(step)
         elif kind is Kind.FIGURE:
             self._take_figure(lexeme)
         elif kind is Kind.DIRECTION or kind is Kind.RELATION:
@@ -93,9 +96,9 @@ class _Cutter:
             self._depth = max(0, self._depth - 1)
         self._now = self._fresh()
 
-    def _fresh(self, *, joined: bool = False) -> Segment:
+    def _fresh(self) -> Segment:
         bracket = self._depth > 0
-        return Segment(optional=bracket, bracket=bracket, half=self._half, joined=joined)
+        return Segment(optional=bracket, bracket=bracket, half=self._half)
 
     def _close(self) -> None:
         if self._now.lexemes:
@@ -108,27 +111,30 @@ class _Cutter:
         taken = lexemes[len(lexemes) - carried :]
         del lexemes[len(lexemes) - carried :]
         self._close()
-        self._now = self._fresh(joined=bool(self.done))
+        self._now = self._fresh()
         self._now.lexemes = taken
 
     def _take_figure(self, lexeme: Lexeme) -> None:
         if self._figure is not None:
             if lexeme.gerund and lexeme.value is STEP and self._figure.value.lengths[0] > 1:
                 return  # "shuffle stepping R, L, R" names the feet of the shuffle
-            if lexeme.value.name in _BODY and self._figure.value.lengths == (1,):
-                if self._figure.value.name not in _BODY:
-                    return
+            single = self._figure.value.lengths == (1,)
+            if single and lexeme.value.name in _BODY and self._figure.value.name not in _BODY:
+                return
             self._open(self._carried(turns=lexeme.value.usual_turn > 0))
             self._now.optional = self._now.optional or lexeme.gerund
         self._figure = lexeme
         self._now.lexemes.append(lexeme)
 
     def _take_direction(self, lexeme: Lexeme) -> None:
-        said = lexeme.value
+        said = "cross" if lexeme.value == "front" else lexeme.value
         feet = self._named_feet()
+        if self._ends_figure(lexeme, said):
+            self._open(1 if len(feet) > 1 and feet[-1] == len(self._now.lexemes) - 1 else 0)
+            feet = []
         if self._direction:
             merges = (self._direction, said) in _MERGES
-            if not merges and (lexeme.kind is Kind.DIRECTION or said == self._direction):
+            if not merges and lexeme.kind is Kind.DIRECTION:
                 self._open(self._carried(turns=False))
         elif self._figure is not None and len(feet) > 1 and feet[-1] == len(self._now.lexemes) - 1:
             first, last = self._now.lexemes[feet[0]], self._now.lexemes[feet[-1]]
@@ -136,6 +142,21 @@ class _Cutter:
                 self._open(1)
         self._direction = said
         self._now.lexemes.append(lexeme)
+
+    def _ends_figure(self, lexeme: Lexeme, said: str) -> bool:
+        """ "Heel together", "side rock cross side": the direction is the next step."""
+        if self._figure is None or lexeme.kind is not Kind.DIRECTION:
+            return False
+        figure = self._figure.value
+        if said == "together" and figure.lengths == (1,):
+            return figure.ways[0].startswith("[") and figure.name not in {"touch", "drag"}
+        return (
+            said in {"side", "together", "cross", "behind"}
+            and not figure.takes_direction
+            and figure.lengths[0] > 1
+            and said not in figure.variants
+            and said != figure.direction
+        )
 
     def _named_feet(self) -> list[int]:
         """Where feet stand in the clause that are no side of a turn."""

@@ -49,6 +49,4 @@ def scaled(part: Part, factor: Fraction) -> Part:
     replaces = part.replaces
     if replaces is not None:
         replaces = (replaces[0] * factor, replaces[1] * factor)
-    return replace(
-        part, sections=sections, options=options, claimed=claimed, replaces=replaces
-    )
+    return replace(part, sections=sections, options=options, claimed=claimed, replaces=replaces)

@@ -95,7 +95,7 @@ class VariantBuilder(PartBuilder):
 
     def _copy_base(self, start: Fraction, end: Fraction) -> None:
         moves = [m for m in self._base.moves if (start <= m.at or not start) and m.at < end]
-        before = Fraction(-2) if not start else start
+        before = start or Fraction(-2)
         self.copy(moves, (before, end), ZERO, landings=self._base_landings)
 
     def _own_numbering(self, first: Fraction) -> Fraction:

@@ -1,0 +1,143 @@
+"""Figures written out in canonical words, in English or French, so that they read back.
+
+One order for everything: foot, figure, direction, turn, weight. Names in French are from
+memory; counts, clock positions and fractions are the same in both languages.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
+from typing import Final
+
+from ..feet import Foot
+from ..figures.expand import FigureUse, Weight
+from ..figures.model import Figure
+from ..figures.vocabulary import STEP
+from ..turns import amount_words, clock
+
+_R, _L = Foot.RIGHT, Foot.LEFT
+# A figure's usual direction goes without saying, unless it is one of these.
+_SAID: Final = frozenset({"fwd", "back", "side"})
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Language:
+    """The words of one language. ``prefer`` names what a figure is to be called."""
+
+    code: str
+    feet: Mapping[Foot, str]
+    sides: Mapping[Foot, str]
+    directions: Mapping[str, str]
+    weight: str
+    no_weight: str
+    take_weight: str
+    turn_to: str
+    travel: str
+    prefer: Mapping[str, str] = field(default_factory=dict)
+
+    def name(self, figure: Figure) -> str:
+        """What a figure is called in this language."""
+        if figure.name in self.prefer:
+            return self.prefer[figure.name]
+        return figure.french[0] if self.code == "fr" and figure.french else figure.name
+
+
+ENGLISH: Final = Language(
+    code="en",
+    feet={_R: "R", _L: "L"},
+    sides={_R: "right", _L: "left"},
+    directions={
+        "fwd": "forward",
+        "back": "back",
+        "side": "side",
+        "cross": "cross",
+        "behind": "behind",
+        "together": "together",
+        "place": "in place",
+        "diag fwd": "diagonally forward",
+        "diag back": "diagonally back",
+        "out": "out",
+        "in": "in",
+    },
+    weight="weight",
+    no_weight="no weight",
+    take_weight="take weight",
+    turn_to="turn to",
+    travel="to the",
+)
+FRENCH: Final = Language(
+    code="fr",
+    feet={_R: "D", _L: "G"},
+    sides={_R: "à droite", _L: "à gauche"},
+    directions={
+        "fwd": "avant",
+        "back": "arrière",
+        "side": "côté",
+        "cross": "croisé",
+        "behind": "croisé derrière",
+        "together": "assemblé",
+        "place": "sur place",
+        "diag fwd": "en diagonale avant",
+        "diag back": "en diagonale arrière",
+        "out": "ouvert",
+        "in": "fermer",
+    },
+    weight="poids sur",
+    no_weight="sans poids",
+    take_weight="avec appui",
+    turn_to="tour vers",
+    travel="",
+)
+LANGUAGES: Final = {language.code: language for language in (ENGLISH, FRENCH)}
+
+
+def uses_words(uses: Sequence[FigureUse], feet: Sequence[Foot | None], language: Language) -> str:
+    """A line of figures; ``feet`` are the ones each is led by, where that is known."""
+    return ", ".join(use_words(use, foot, language) for use, foot in zip(uses, feet, strict=True))
+
+
+def use_words(use: FigureUse, foot: Foot | None, language: Language) -> str:
+    """One figure with all that is said of it."""
+    figure = use.figure
+    words = [language.feet[foot]] if foot is not None else []
+    shown = use.direction
+    if not shown and figure.direction in _SAID:
+        shown = figure.direction
+    elif shown == figure.direction and shown not in _SAID:
+        shown = ""
+    if figure is STEP:
+        shown = shown or "fwd"
+        if use.bare_turn:
+            words.append(language.name(figure))
+    elif not (use.bare_turn and use.turn is not None and figure.name == "full turn") or not words:
+        words.append(language.name(figure))
+    if shown and (figure is STEP or figure.takes_direction):
+        words.append(language.directions[shown])
+    if use.travel is not None and (figure.travels or shown.startswith("diag")):
+        words.append(f"{language.travel} {language.sides[use.travel]}".strip())
+    if use.ending is not None:
+        words.append(language.name(use.ending))
+    words += _turn(use, language)
+    if use.weight is not None:
+        words.append(f"({_weight(use.weight, language)})")
+    return " ".join(words)
+
+
+def _turn(use: FigureUse, language: Language) -> list[str]:
+    if use.turn_facing is not None:
+        side = [language.sides[use.turn_to]] if use.turn_to else []
+        return [language.turn_to, clock(use.turn_facing), *side]
+    words = [amount_words(use.turn)] if use.turn else []
+    if use.turn_to is not None and (words or use.figure.usual_turn):
+        words.append(language.sides[use.turn_to])
+    return words
+
+
+def _weight(said: Foot | Weight, language: Language) -> str:
+    if said is Weight.NONE:
+        return language.no_weight
+    if said is Weight.TAKEN:
+        return language.take_weight
+    assert isinstance(said, Foot)
+    return f"{language.weight} {language.feet[said]}"
