@@ -7,7 +7,7 @@ import pytest
 from core.dancing import quarter_dance, restart, song, tag, timeline
 
 from maplestep.core.finding import Finding
-from maplestep.core.findings.registry import fit_findings, sheet_findings
+from maplestep.core.findings.registry import fit_findings, load_findings, sheet_findings
 from maplestep.core.findings.words import ENGLISH, advice, message
 from maplestep.core.sheet.read import read_sheet
 from maplestep.core.song import Song
@@ -164,6 +164,42 @@ SHEETS = {
     "sheet.end-foot-no-steps": (
         "T\nStart weight: right\n1-2 R touch",
         "The dance ends with the weight on the right foot, which has to start again.",
+    ),
+}
+SPINNING = "1-2 R cross, unwind 1½ left (weight L)\n3-4 R side, L together"
+SWITCHES = "1&2& R heel switches\n3-4 R side, L together"
+LOADS = {
+    # Four landings in two counts at 120: 2 a count, 4 a second.
+    "load.fast": (SWITCHES, 120, "Section 1, from count 1: 4.0 steps a second at this tempo."),
+    "load.fast-eased": (
+        f"{SWITCHES}".replace("\n", "\nEasier option 1-2: R together, L together\n"),
+        120,
+        "Section 1, from count 1: 4.0 steps a second at this tempo.",
+    ),
+    # 12 eighths are 1.5 turns; at 120 the 4 counts are danced 30 times a minute: 45 turns.
+    "load.turns": (SPINNING, 120, "45 whole turns a minute at this tempo."),
+    "load.turns-eased": (
+        SPINNING.replace("\n", "\nEasier option 1-2: R cross, unwind ½ left (weight L)\n"),
+        120,
+        "45 whole turns a minute at this tempo.",
+    ),
+    "load.spin": (SPINNING, 60, "Section 1, from count 2: 1½ turns without a break."),
+    "load.spin-eased": (
+        SPINNING.replace("\n", "\nEasier option 1-2: R cross, unwind ½ left (weight L)\n"),
+        60,
+        "Section 1, from count 2: 1½ turns without a break.",
+    ),
+    # 8 walls of two steps of 0.4 m.
+    "load.drift": (
+        "1-2 Walk forward R, L",
+        60,
+        "Over 8 walls the class moves about 6.4 m to the front.",
+    ),
+    # 8 steps of 0.4 m; the pivot leaves the weight on the foot behind, half round.
+    "load.drift-back": (
+        "1-8 Walk forward R\n9-10 R forward, pivot ½ left",
+        60,
+        "The class moves up to 3.2 m to the front before it comes back.",
     ),
 }
 VERSES = song("verse 32, chorus 32")
@@ -337,7 +373,7 @@ FITS: dict[str, Case] = {
 
 
 def test_every_code_has_its_case() -> None:
-    assert {*SHEETS, *FITS} == set(ENGLISH)
+    assert {*SHEETS, *LOADS, *FITS} == set(ENGLISH)
 
 
 def said(findings: Sequence[Finding], code: str) -> list[str]:
@@ -350,6 +386,12 @@ def said(findings: Sequence[Finding], code: str) -> list[str]:
 def test_what_is_said_of_a_sheet(code: str) -> None:
     text, words = SHEETS[code]
     assert words in said(sheet_findings(read_sheet(text)), code)
+
+
+@pytest.mark.parametrize("code", LOADS)
+def test_what_is_said_of_the_load(code: str) -> None:
+    text, bpm, words = LOADS[code]
+    assert words in said(load_findings(read_sheet(text), bpm=bpm), code)
 
 
 @pytest.mark.parametrize("code", FITS)

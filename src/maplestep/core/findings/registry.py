@@ -19,6 +19,7 @@ from . import (
     events_never,
     final_facing,
     joints,
+    load,
     no_steps,
     nothing_danced,
     off_unit,
@@ -61,6 +62,11 @@ def sheet_findings(reading: Reading) -> tuple[Finding, ...]:
     """
     found = _found(reading)
     return with_repairs(reading.text, found, lambda text: _wrong_codes(reading, text))
+
+
+def load_findings(reading: Reading, *, bpm: float) -> tuple[Finding, ...]:
+    """Speed, turns and drift of a sheet at a tempo in beats a minute."""
+    return tuple(load.check(reading.sheet, bpm=bpm))
 
 
 def _found(reading: Reading) -> tuple[Finding, ...]:

@@ -156,6 +156,38 @@ ENGLISH: Final[dict[str, tuple[str, str]]] = {
         "The dance ends with the weight on the {foot} foot, which has to start again.",
         "Step on the last {figure}, or change the weight before it.",
     ),
+    "load.fast": (
+        "{section}, from count {count}: {speed} steps a second at this tempo.",
+        "Offer an easier option, or teach it on a slower song first.",
+    ),
+    "load.fast-eased": (
+        "{section}, from count {count}: {speed} steps a second at this tempo.",
+        "Easier option {option}.",
+    ),
+    "load.turns": (
+        "{turns} whole turns a minute at this tempo.",
+        "Offer an option without turns first.",
+    ),
+    "load.turns-eased": (
+        "{turns} whole turns a minute at this tempo.",
+        "Easier option {option}.",
+    ),
+    "load.spin": (
+        "{section}, from count {count}: {turn} turns without a break.",
+        "Look ahead, and offer an option without the turn.",
+    ),
+    "load.spin-eased": (
+        "{section}, from count {count}: {turn} turns without a break.",
+        "Easier option {option}.",
+    ),
+    "load.drift": (
+        "Over {walls} walls the class moves about {metres} m {way}.",
+        "Start it with that much room.",
+    ),
+    "load.drift-back": (
+        "The class moves up to {metres} m {way} before it comes back.",
+        "Start it with that much room.",
+    ),
     "fit.nothing-danced": (
         "The dance starts after {start} counts, but the song has only {length}.",
         "Start earlier, or add phrases to the song.",
