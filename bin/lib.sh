@@ -28,11 +28,16 @@ debian() {
 
 pg_tool() { local f; for f in /usr/lib/postgresql/*/bin/"$1"; do [ -x "$f" ] && PG_TOOL=$f; done; [ -n "${PG_TOOL:-}" ]; }
 
+has_library() { python3 -c 'import ctypes, sys; ctypes.CDLL(sys.argv[1])' "$1" 2>/dev/null; }
+
 need_system() {
   local missing=()
   pg_tool initdb || missing+=(postgresql)
   command -v python3 >/dev/null && python3 -c 'import ensurepip, venv' 2>/dev/null || missing+=(python3 python3-venv)
   [ "$1" != test ] || [ -x /usr/bin/chromium ] || missing+=(chromium)
+  # Printed sheets are set with Pango.
+  has_library libpangoft2-1.0.so.0 || missing+=(libpango-1.0-0 libpangoft2-1.0-0)
+  has_library libharfbuzz-subset.so.0 || missing+=(libharfbuzz-subset0)
   [ ${#missing[@]} = 0 ] || debian "${missing[@]}"
   python3 -c 'import sys; sys.exit(sys.version_info[:2] != (3, 11))' \
     || fail "Python 3.11 is needed; this is $(python3 --version)."

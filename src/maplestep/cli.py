@@ -29,8 +29,10 @@ from .formats.routine_file import (
     read_routine,
     routine_of,
 )
+from .formats.shared_views import FindingView
+from .formats.sheet_views import SheetView, sheet_view
 from .formats.text import decode_text
-from .formats.views import FindingView, PassView, SheetView, TimelineView, sheet_view, timeline_view
+from .formats.timeline_views import PassView, TimelineView, timeline_view
 
 CLEAN: Final = 0
 WRONG: Final = 1

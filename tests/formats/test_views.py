@@ -13,7 +13,8 @@ from maplestep.core.song import Song
 from maplestep.core.timeline import lay_out
 from maplestep.core.turns import CLOCKS, parse_clock
 from maplestep.formats.routine_file import read_routine
-from maplestep.formats.views import TimelineView, sheet_view, timeline_view
+from maplestep.formats.sheet_views import sheet_view
+from maplestep.formats.timeline_views import TimelineView, timeline_view
 
 SHEET = """Two Sections
 14 counts, 4 walls, beginner

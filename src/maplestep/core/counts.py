@@ -9,6 +9,7 @@ Positions are :class:`fractions.Fraction`, in counts; floats never appear here.
 from __future__ import annotations
 
 import re
+from collections.abc import Sequence
 from dataclasses import dataclass
 from enum import Enum
 from fractions import Fraction
@@ -100,6 +101,30 @@ def label(at: Fraction, feel: Feel = Feel.STRAIGHT, *, wrap: int | None = None) 
     if whole < 0:
         return sub
     return f"{whole % wrap + 1 if wrap else whole + 1}{sub}"
+
+
+def column(positions: Sequence[Fraction], feel: Feel = Feel.STRAIGHT) -> str:
+    """A count column that names these landings, in order.
+
+    >>> column([Fraction(2), Fraction(5, 2), Fraction(3)])
+    '3&4'
+    >>> column([Fraction(-1, 2), Fraction(0), Fraction(1)])
+    '&1-2'
+    """
+    text = ""
+    last: int | None = None
+    for at in positions:
+        named = label(at, feel)
+        number = at.__floor__() + 1
+        if number == last or number < 1:
+            text += named.lstrip("0123456789")
+        elif text and last is not None and text[-1].isdecimal():
+            text += f"-{named}" if number == last + 1 else f" {named}"
+        else:
+            follows = last is None or number == last + 1
+            text += named if follows else f" {named}"
+        last = number if number >= 1 else last
+    return text
 
 
 @lru_cache(maxsize=4096)

@@ -22,6 +22,7 @@ from ..core.routine import Event, EventKind, Routine
 from ..core.sheet.read import Reading, read_sheet
 from ..core.song import Phrase, PhraseKind, Song
 from ..core.turns import clock, parse_clock
+from .json_text import load_json
 from .locate import locate
 from .text import decode_text
 
@@ -211,16 +212,7 @@ def read_routine(raw: bytes) -> tuple[RoutineForm, Routine, Reading]:
     Raises FileError with line and column of the first thing that is wrong.
     """
     text = decode_text(raw)
-    try:
-        data = json.loads(text)
-    except json.JSONDecodeError as error:
-        raise FileError(
-            f"This is no valid JSON: {error.msg}.", line=error.lineno, column=error.colno
-        ) from error
-    except RecursionError as error:
-        raise FileError("This JSON is nested too deeply for a routine.") from error
-    except ValueError as error:  # Python refuses integers of more than 4,300 digits
-        raise FileError("This JSON holds a number that is far too long.") from error
+    data = load_json(text)
     try:
         form = RoutineForm.model_validate(data)
     except ValidationError as error:

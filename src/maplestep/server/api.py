@@ -14,6 +14,7 @@ from ninja.security import django_auth
 from ..apps.accounts.api import WrongCredentials
 from ..apps.accounts.api import router as accounts
 from ..apps.dances.api import router as dances
+from ..apps.dances.desk_api import router as steps_desk
 from ..apps.errors import ChangedElsewhere, NotHere, StillInUse
 from ..apps.routines.api import router as routines
 from ..apps.songs.api import router as songs
@@ -30,6 +31,7 @@ api = NinjaAPI(
 )
 api.add_router("", accounts)
 api.add_router("/songs", songs)
+api.add_router("/dances", steps_desk)
 api.add_router("/dances", dances)
 api.add_router("", routines)
 

@@ -1,22 +1,32 @@
-"""Dances and the live reading of a sheet over HTTP."""
+"""Dances, their drafts and files over HTTP."""
 
 from __future__ import annotations
 
 import uuid
+from datetime import datetime
+from typing import Annotated, Literal
 
 from django.http import HttpRequest, HttpResponse
-from ninja import File, Router, Schema, Status
+from django.utils.text import slugify
+from ninja import File, Query, Router, Schema, Status
 from ninja.files import UploadedFile
 
-from ...core.sheet.read import read_sheet
-from ...formats.text import decode_text
-from ...formats.views import SheetView, sheet_view
+from ...core.sheet.figures_used import self_contained
+from ...core.sheet.format import Style, format_sheet
+from ...core.sheet.read import Reading, read_sheet
+from ...core.sheet.render import LANGUAGES, called
+from ...formats.sheet_csv import write_csv
+from ...formats.sheet_file import write_sheet_file
+from ...formats.sheet_in import sheet_text_of
+from ...formats.sheet_markdown import write_markdown
+from ...formats.sheet_pdf import Print, write_pdf
+from ...formats.sheet_views import SheetView, sheet_view
 from ..http import ErrorForm, read_upload, user_of
 from .actions.create import create_dance
 from .actions.delete import delete_dance
 from .actions.save import save_dance
 from .models import Dance
-from .queries import get_dance, reading_of
+from .queries import drafts_of, get_dance, get_draft, reading_of
 
 router = Router(tags=["dances"])
 
@@ -43,6 +53,14 @@ class DanceOut(Schema):
     reading: SheetView
 
 
+class DraftOut(Schema):
+    """A sheet as it was; ``counts`` is what it came to then."""
+
+    id: int
+    saved_at: datetime
+    counts: float
+
+
 def dance_out(dance: Dance) -> DanceOut:
     """A stored dance as the API gives it."""
     return DanceOut(
@@ -50,14 +68,8 @@ def dance_out(dance: Dance) -> DanceOut:
         version=dance.version,
         title=dance.title,
         sheet=dance.sheet,
-        reading=sheet_view(reading_of(dance.sheet)),
+        reading=sheet_view(reading_of(dance.owner, dance.sheet)),
     )
-
-
-@router.post("/reading", response={200: SheetView, 422: ErrorForm})
-def read(request: HttpRequest, form: SheetIn) -> SheetView:
-    """Read a sheet without storing it."""
-    return sheet_view(read_sheet(form.sheet))
 
 
 @router.post("", response={200: DanceOut, 422: ErrorForm})
@@ -68,8 +80,9 @@ def create(request: HttpRequest, form: SheetIn) -> DanceOut:
 
 @router.post("/file", response={200: DanceOut, 422: ErrorForm})
 def upload(request: HttpRequest, file: File[UploadedFile]) -> DanceOut:
-    """A new dance from a plain-text file."""
-    return dance_out(create_dance(user_of(request), decode_text(read_upload(file))))
+    """A new dance from a text, Markdown, CSV or JSON file."""
+    text = sheet_text_of(read_upload(file), file.name or "")
+    return dance_out(create_dance(user_of(request), text))
 
 
 @router.get("/{uuid:pk}", response={200: DanceOut, 404: ErrorForm})
@@ -91,10 +104,78 @@ def delete(request: HttpRequest, pk: uuid.UUID) -> Status[None]:
     return Status(204, None)
 
 
-@router.get("/{uuid:pk}/sheet.txt", include_in_schema=False)
-def download(request: HttpRequest, pk: uuid.UUID) -> HttpResponse:
-    """The sheet as a plain-text file."""
+@router.get("/{uuid:pk}/drafts", response={200: list[DraftOut], 404: ErrorForm})
+def drafts(request: HttpRequest, pk: uuid.UUID) -> list[DraftOut]:
+    """The history of a sheet, the newest first."""
+    return [
+        DraftOut(
+            id=draft.id,
+            saved_at=draft.saved_at,
+            counts=float(sum(part.length for part in read_sheet(draft.sheet).sheet.danced)),
+        )
+        for draft in drafts_of(user_of(request), pk)
+    ]
+
+
+@router.get("/{uuid:pk}/drafts/{int:draft}", response={200: SheetIn, 404: ErrorForm})
+def draft_text(request: HttpRequest, pk: uuid.UUID, draft: int) -> SheetIn:
+    """A sheet as it was."""
+    return SheetIn(sheet=get_draft(user_of(request), pk, draft).sheet)
+
+
+Ending = Literal["txt", "md", "csv", "json", "pdf"]
+_TYPES: dict[str, str] = {
+    "txt": "text/plain; charset=utf-8",
+    "md": "text/markdown; charset=utf-8",
+    "csv": "text/csv; charset=utf-8",
+    "json": "application/json",
+    "pdf": "application/pdf",
+}
+
+
+class Written(Schema):
+    """How a sheet is written: as it is, or in canonical words of a language.
+
+    ``counts`` go on through the part (9-16), start over (1-8) or stay as they are;
+    ``names`` are the figure names preferred, such as "wizard" for the dorothy.
+    """
+
+    language: Literal["", "en", "fr"] = ""
+    counts: Literal["", "on", "over"] = ""
+    names: Annotated[str, Query(max_length=200)] = ""
+    chart: bool = False
+    cautions: bool = True
+
+    def style(self) -> Style:
+        """The same for the formatter."""
+        language = called(LANGUAGES[self.language or "en"], self.names.split(","))
+        return Style(language=language, goes_on=None if not self.counts else self.counts == "on")
+
+
+@router.get("/{uuid:pk}/sheet.{ending}", include_in_schema=False)
+def download(request: HttpRequest, pk: uuid.UUID, ending: str, how: Query[Written]) -> HttpResponse:
+    """The sheet as a file."""
     dance = get_dance(user_of(request), pk)
-    response = HttpResponse(dance.sheet, content_type="text/plain; charset=utf-8")
-    response["Content-Disposition"] = 'attachment; filename="step-sheet.txt"'
+    if ending not in _TYPES:
+        return HttpResponse("There is no such file.", status=404, content_type="text/plain")
+    body = _written(reading_of(dance.owner, dance.sheet), ending, how)
+    response = HttpResponse(body, content_type=_TYPES[ending])
+    name = slugify(dance.title) or "step-sheet"
+    response["Content-Disposition"] = f'attachment; filename="{name}.{ending}"'
     return response
+
+
+def _written(reading: Reading, ending: str, how: Written) -> str | bytes:
+    match ending:
+        case "md":
+            return write_markdown(reading, how.style())
+        case "csv":
+            return write_csv(reading)
+        case "json":
+            return write_sheet_file(reading)
+        case "pdf":
+            page = Print(style=how.style(), chart=how.chart, cautions=how.cautions)
+            return write_pdf(reading, page)
+        case _:
+            plain = not (how.language or how.counts or how.names)
+            return self_contained(reading) if plain else format_sheet(reading, how.style())

@@ -1,7 +1,8 @@
-"""A dance in the database: its step sheet as text, nothing derived."""
+"""Dances in the database: step sheets as text, nothing derived, and what belongs to them."""
 
 from __future__ import annotations
 
+from django.conf import settings
 from django.db import models
 
 from ..owned import Owned
@@ -24,3 +25,35 @@ class Dance(Owned):
 
     def __str__(self) -> str:
         return self.title
+
+
+class Draft(models.Model):
+    """A sheet as it was at some time. What is typed in one go makes one draft."""
+
+    dance = models.ForeignKey(Dance, on_delete=models.CASCADE, related_name="drafts")
+    sheet = models.TextField(blank=True)
+    begun_at = models.DateTimeField()
+    saved_at = models.DateTimeField()
+
+    class Meta:
+        ordering = ("-saved_at", "-id")
+
+    def __str__(self) -> str:
+        return f"{self.dance} at {self.saved_at}"
+
+
+class OwnFigure(models.Model):
+    """A figure a user has defined: its steps as on a sheet, "1&2 R side, L together"."""
+
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
+    name = models.CharField(max_length=60)
+    steps = models.CharField(max_length=500)
+
+    class Meta:
+        ordering = ("name",)
+        constraints = (
+            models.UniqueConstraint(fields=("owner", "name"), name="one_figure_of_a_name"),
+        )
+
+    def __str__(self) -> str:
+        return self.name

@@ -13,9 +13,11 @@ from ninja import File, Router, Schema, Status
 from ninja.files import UploadedFile
 from pydantic import Field
 
+from ...core.sheet.figures_used import self_contained
 from ...formats.routine_file import EventForm, Title, write_routine
-from ...formats.views import TimelineView
+from ...formats.timeline_views import TimelineView
 from ..dances.models import Dance
+from ..dances.queries import reading_of
 from ..http import ErrorForm, read_upload, user_of
 from ..songs.models import Song
 from .actions.bring_in import bring_in_routine
@@ -213,7 +215,11 @@ def delete(request: HttpRequest, pk: uuid.UUID) -> Status[None]:
 @router.get("/routines/{uuid:pk}/routine.json", include_in_schema=False)
 def download(request: HttpRequest, pk: uuid.UUID) -> HttpResponse:
     """The routine as the open file."""
-    text = write_routine(routine_form(get_routine(user_of(request), pk)))
+    user = user_of(request)
+    routine = get_routine(user, pk)
+    # Whoever opens the file has not defined this user's own figures.
+    sheet = self_contained(reading_of(user, routine.dance.sheet))
+    text = write_routine(routine_form(routine).model_copy(update={"sheet": sheet}))
     response = HttpResponse(text, content_type="application/json; charset=utf-8")
     response["Content-Disposition"] = 'attachment; filename="routine.json"'
     return response

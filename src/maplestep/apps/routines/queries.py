@@ -13,9 +13,9 @@ from ...core.findings.registry import fit_findings, sheet_findings
 from ...core.routine import EventKind
 from ...core.timeline import lay_out
 from ...formats.routine_file import EventForm, RoutineForm, routine_of
-from ...formats.views import TimelineView, timeline_view
+from ...formats.timeline_views import TimelineView, timeline_view
 from ..accounts.models import User
-from ..dances.queries import reading_of
+from ..dances.queries import figures_mark, reading_of
 from ..errors import NotHere
 from ..songs.queries import stored_song_form
 from .models import Routine
@@ -39,7 +39,9 @@ def get_routine(user: User, pk: uuid.UUID) -> Routine:
 
 
 def _whole(routines: QuerySet[Routine]) -> QuerySet[Routine]:
-    return routines.select_related("song", "dance").prefetch_related("events", "song__phrases")
+    return routines.select_related("song", "dance", "owner").prefetch_related(
+        "events", "song__phrases"
+    )
 
 
 def event_forms(routine: Routine) -> list[EventForm]:
@@ -72,7 +74,7 @@ def routine_form(routine: Routine) -> RoutineForm:
 
 def timeline_of(routine: Routine) -> TimelineView:
     """The routine laid out, with everything found."""
-    reading = reading_of(routine.dance.sheet)
+    reading = reading_of(routine.owner, routine.dance.sheet)
     core = routine_of(routine_form(routine), reading)
     return timeline_view(lay_out(core), reading, title=str(routine))
 
@@ -85,21 +87,24 @@ def shelf_routines(user: User) -> list[Routine]:
 
 
 def _refresh(routines: Iterable[Routine]) -> None:
-    stale = [r for r in routines if r.summary is None or r.summary_of != _versions(r)]
+    # One user's shelf: figures of one's own change how every sheet is read.
+    routines = list(routines)
+    mark = figures_mark(routines[0].owner) if routines else ""
+    stale = [r for r in routines if r.summary is None or r.summary_of != _versions(r, mark)]
     for routine in stale:
         routine.summary = summarise(routine)
-        routine.summary_of = _versions(routine)
+        routine.summary_of = _versions(routine, mark)
     # changed_at must stay: the user changed nothing.
     Routine.objects.bulk_update(stale, ["summary", "summary_of"])
 
 
-def _versions(routine: Routine) -> str:
-    return f"{routine.version}.{routine.song.version}.{routine.dance.version}"
+def _versions(routine: Routine, mark: str) -> str:
+    return f"{routine.version}.{routine.song.version}.{routine.dance.version}.{mark}"
 
 
 def summarise(routine: Routine) -> Summary:
     """Lay the routine out and count what is to settle."""
-    reading = reading_of(routine.dance.sheet)
+    reading = reading_of(routine.owner, routine.dance.sheet)
     timeline = lay_out(routine_of(routine_form(routine), reading))
     findings = (*sheet_findings(reading), *fit_findings(timeline))
     to_settle = sum(finding.severity is not Severity.KNOW for finding in findings)

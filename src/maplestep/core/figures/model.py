@@ -63,7 +63,8 @@ class Figure:
     sum; ``curves`` spreads a turn over all moves. ``crossing_way`` is danced instead
     when the foot that leads is not the one on the side the figure travels to;
     ``travels`` says that a lone side names where it goes. ``directions`` are those that
-    may replace the usual one (none listed: all); ``variants`` names the figure meant
+    may replace the usual one (none listed: all); ``definition`` is the
+    text of a user's own figure. ``variants`` names the figure meant
     when a direction comes with this one ("coaster cross").
     """
 
@@ -82,7 +83,7 @@ class Figure:
     travels: bool = False
     directions: tuple[str, ...] = ()
     variants: dict[str, str] = field(default_factory=dict, hash=False)
-    own: bool = False
+    definition: str = ""
     lengths: tuple[int, ...] = ()
     takes_direction: bool = False
 

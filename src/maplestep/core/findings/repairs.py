@@ -87,8 +87,12 @@ def _other_foot(said: str, at: int) -> Iterator[SheetEdit]:
         first = feet[0]
         yield SheetEdit(start=at + first.start(), end=at + first.end(), text=_swap(first[0]))
     if len(feet) > 1:
-        swapped = _FOOT.sub(lambda match: _swap(match[0]), said)
-        yield SheetEdit(start=at, end=at + len(said), text=swapped)
+        yield SheetEdit(start=at, end=at + len(said), text=other_side(said))
+
+
+def other_side(text: str) -> str:
+    """A text with right and left swapped, in both languages."""
+    return _FOOT.sub(lambda match: _swap(match[0]), text)
 
 
 def _swap(word: str) -> str:

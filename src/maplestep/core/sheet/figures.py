@@ -49,7 +49,7 @@ def own_figure(name: str, counts: str, words: str, lexicon: Lexicon) -> Figure |
         name=fold(name).strip(),
         ways=("; ".join(_template(move, lead) for move in moves),),
         rhythms=(rhythm,),
-        own=True,
+        definition=f"{counts} {words}",
     )
 
 

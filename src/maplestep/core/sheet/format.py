@@ -69,10 +69,12 @@ def format_sheet(reading: Reading, style: Style = Style()) -> str:
     danced = _signature(reading.sheet)
     # Each way of writing is read back; a plainer one is taken where it would not be the same.
     for tried in (style, replace(style, goes_on=None)):
-        text = "\n".join(_Writer(reading, tried).lines()) + "\n"
+        text = "\n".join(SheetWriter(reading, tried).lines()) + "\n"
         if _signature(read_sheet(text, reading.own).sheet) == danced:
             return text
-    return "\n".join(_Writer(reading, replace(style, goes_on=None, rewrites=False)).lines()) + "\n"
+    return (
+        "\n".join(SheetWriter(reading, replace(style, goes_on=None, rewrites=False)).lines()) + "\n"
+    )
 
 
 def _signature(sheet: Sheet) -> list[object]:
@@ -83,7 +85,9 @@ def _signature(sheet: Sheet) -> list[object]:
     ]
 
 
-class _Writer:
+class SheetWriter:
+    """Writes the lines of a reading in one style."""
+
     def __init__(self, reading: Reading, style: Style) -> None:
         self._reading, self._style = reading, style
         self._sheet = reading.sheet
@@ -149,13 +153,30 @@ class _Writer:
         yield plain + comment
 
     def _steps(self, line: StepLine) -> str:
+        counts, words = self.columns(line)
+        return f"{counts:<{_WIDTH - 1}} {words}".strip()
+
+    def columns(self, line: StepLine, *, options: bool = True) -> tuple[str, str]:
+        """Count column and words of a line of steps, easier ways in brackets left in or out."""
+        option = option_in(line.words)
+        behind = ""
+        if option is not None:
+            behind = f" (option: {' '.join(option[2].split())})" if options else ""
+            line = line._replace(words=option[0])
         words = " ".join(line.words.split())
-        if line.repeats is not None:
-            return f"{_counts(line.counts):<{_WIDTH}}{words}".strip()
         counts = _counts(line.counts)
-        if self._style.goes_on is not None:
+        if self._style.goes_on is not None and counts:
             counts = self._renumbered(line, counts)
-        return f"{counts:<{_WIDTH - 1}} {self._canonical(line) or words}".rstrip()
+        if line.repeats is not None:
+            return counts, words
+        return counts, (self._canonical(line) or words) + behind
+
+    def head(self) -> list[str]:
+        """The lines of the head, without the title."""
+        groups = [group for group in _by_line(self._reading.lines) if isinstance(group[0], Fact)]
+        return [
+            text for group in groups for text in self._facts(group, "") if text != self._sheet.title
+        ]
 
     def _renumbered(self, line: StepLine, counts: str) -> str:
         """The counts from the start of the section, or of the part."""
@@ -171,7 +192,7 @@ class _Writer:
 
     def _canonical(self, line: StepLine) -> str | None:
         """The line's figures in canonical words, if that says exactly the same."""
-        if not self._style.rewrites or option_in(line.words) is not None:
+        if not self._style.rewrites:
             return None
         try:
             counts = parse_counts(line.counts, self._sheet.feel)

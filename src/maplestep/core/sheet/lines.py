@@ -367,7 +367,10 @@ def counted_lines(words: str, words_at: int, span: Span) -> Iterator[StepLine]:
 
 
 def option_in(words: str) -> tuple[str, int, str] | None:
-    """An easier way in brackets behind a step: (the words without it, where it is, its words)."""
+    """An easier way in brackets behind a step: (the words without it, where it is, its words).
+
+    The bracket is blanked, so that what stands behind it keeps its place.
+    """
     match = _IN_LINE_OPTION.search(words)
     if match is None or not match[1].strip():
         return None

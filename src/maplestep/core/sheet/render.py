@@ -6,14 +6,15 @@ memory; counts, clock positions and fractions are the same in both languages.
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, field
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass, field, replace
 from typing import Final
 
 from ..feet import Foot
 from ..figures.expand import FigureUse, Weight
 from ..figures.model import Figure
-from ..figures.vocabulary import STEP
+from ..figures.vocabulary import BY_NAME, FIGURES, STEP
+from ..moves import Move
 from ..turns import amount_words, clock
 
 _R, _L = Foot.RIGHT, Foot.LEFT
@@ -92,6 +93,19 @@ FRENCH: Final = Language(
 LANGUAGES: Final = {language.code: language for language in (ENGLISH, FRENCH)}
 
 
+def called(language: Language, names: Iterable[str]) -> Language:
+    """The language with these of a figure's names printed: "wizard" instead of "dorothy".
+
+    >>> called(ENGLISH, ["grapevine"]).prefer
+    {'vine': 'grapevine'}
+    """
+    wanted = {name.strip().lower() for name in names}
+    prefer = {
+        figure.name: name for figure in FIGURES for name in figure.names[1:] if name in wanted
+    }
+    return replace(language, prefer=prefer)
+
+
 def uses_words(uses: Sequence[FigureUse], feet: Sequence[Foot | None], language: Language) -> str:
     """A line of figures; ``feet`` are the ones each is led by, where that is known."""
     return ", ".join(use_words(use, foot, language) for use, foot in zip(uses, feet, strict=True))
@@ -114,13 +128,37 @@ def use_words(use: FigureUse, foot: Foot | None, language: Language) -> str:
         words.append(language.name(figure))
     if shown and (figure is STEP or figure.takes_direction):
         words.append(language.directions[shown])
-    if use.travel is not None and (figure.travels or shown.startswith("diag")):
+    outward = foot is not None and use.travel is foot
+    if use.travel is not None and not outward and (figure.travels or shown.startswith("diag")):
         words.append(f"{language.travel} {language.sides[use.travel]}".strip())
     if use.ending is not None:
         words.append(language.name(use.ending))
     words += _turn(use, language)
     if use.weight is not None:
         words.append(f"({_weight(use.weight, language)})")
+    return " ".join(words)
+
+
+def moves_words(moves: Sequence[Move], language: Language) -> str:
+    """Moves written out one by one, each with its foot, direction and turn."""
+    return ", ".join(move_words(move, language) for move in moves)
+
+
+def move_words(move: Move, language: Language) -> str:
+    """One move in words that read back as this move."""
+    figure = BY_NAME.get(move.verb, STEP)
+    foot = move.foot if move.foot is not Foot.BOTH else None
+    words = [language.feet[foot]] if foot is not None else []
+    if figure is not STEP:
+        words.append(language.name(figure))
+    if move.direction and figure.takes_direction and figure.name != "pivot":
+        words.append(language.directions[move.direction])
+    if move.turn:
+        words += [amount_words(move.turn), language.sides[_R if move.turn > 0 else _L]]
+    usual = move.foot if not figure.ways[0].startswith("[") else None
+    if foot is not None and move.weight is not usual:
+        said = Weight.NONE if move.weight is None else move.weight
+        words.append(f"({_weight(said, language)})")
     return " ".join(words)
 
 

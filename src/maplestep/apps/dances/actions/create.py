@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from django.db import transaction
+from django.utils import timezone
 
 from ...accounts.models import User
 from ..models import Dance
@@ -13,5 +14,5 @@ from .write import write
 def create_dance(user: User, sheet: str) -> Dance:
     """A new dance of this user. Raises FileError."""
     dance = Dance(owner=user)
-    write(dance, sheet)
+    write(dance, sheet, timezone.now())
     return dance

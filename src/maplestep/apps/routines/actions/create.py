@@ -45,7 +45,7 @@ def _song(user: User, song: uuid.UUID | NewSong, dance: Dance) -> Song:
     if isinstance(song, uuid.UUID):
         return get_song(user, song)
     # A sheet often says how many counts to wait.
-    claim = reading_of(dance.sheet).sheet.claims.intro
+    claim = reading_of(user, dance.sheet).sheet.claims.intro
     new = unmapped_song(
         song.title.strip() or "Untitled song",
         song.bpm,

@@ -1,4 +1,4 @@
-"""What a reading and a timeline look like outside: one form for screens and ``--json``.
+"""What a timeline looks like outside: one form for screens and ``--json``.
 
 Counts are numbers of counts, facings clock names, seconds seconds. Everything the
 browser draws is said here, so that it computes nothing of the trade.
@@ -7,127 +7,27 @@ browser draws is said here, so that it computes nothing of the trade.
 from __future__ import annotations
 
 from collections.abc import Iterable
-from fractions import Fraction
 from typing import Literal
 
 from pydantic import BaseModel
 
-from ..core.counts import Feel, label
-from ..core.feet import Foot
+from ..core.counts import label
 from ..core.figures.words import move_word
-from ..core.finding import EventEdit, Finding, SheetEdit
 from ..core.findings.event_words import event_name
 from ..core.findings.registry import fit_findings, sheet_findings
-from ..core.findings.words import advice, fix_words, message
-from ..core.sheet.model import Part, Section
 from ..core.sheet.read import Reading
 from ..core.song import PlacedPhrase
 from ..core.timeline import Pass, Timeline
 from ..core.turns import FULL, amount_words, clock, net_turn_words, walls_in_dance
-
-FootName = Literal["L", "R", "both"]
-
-
-class SheetFixView(BaseModel):
-    """Replace characters [start, end) of the sheet."""
-
-    kind: Literal["sheet"] = "sheet"
-    label: str
-    start: int
-    end: int
-    text: str
-
-
-class EventFixView(BaseModel):
-    """Change an event: the walls left (none: remove it) and the facing claimed."""
-
-    kind: Literal["event"] = "event"
-    label: str
-    event: str
-    walls: list[int]
-    claims_facing: str | None
-
-
-class FindingView(BaseModel):
-    """A finding in words, with its place."""
-
-    code: str
-    severity: Literal["wrong", "doubtful", "know"]
-    message: str
-    advice: str
-    expected: str
-    found: str
-    start: int | None
-    end: int | None
-    line: int | None
-    section: str
-    count: str
-    wall: int | None
-    event: str
-    phrase: int | None
-    at_seconds: float | None
-    fix: SheetFixView | EventFixView | None
-
-
-class MoveView(BaseModel):
-    """One move of a section; ``at`` counts from the section's start."""
-
-    at: float
-    label: str
-    foot: FootName | None
-    word: str
-    figure: str
-    weight: bool
-    turn: int
-    turn_words: str
-    facing: str
-    start: int
-    end: int
-
-
-class FacingRunView(BaseModel):
-    """Counts [start, end) facing one way."""
-
-    facing: str
-    start: float
-    end: float
-
-
-class SectionView(BaseModel):
-    """A section, ready to be drawn on the foot chart (wall 1, starting at 12:00)."""
-
-    title: str
-    first: int
-    last: int
-    length: float
-    start_facing: str
-    end_facing: str
-    free: Literal["left", "right", "either"]
-    moves: list[MoveView]
-    facings: list[FacingRunView]
-
-
-class PartView(BaseModel):
-    """A part, tag, bridge or ending."""
-
-    kind: Literal["part", "tag", "bridge", "ending"]
-    name: str
-    length: float
-    turn: str
-    sections: list[SectionView]
-    count_labels: list[str]
-
-
-class SheetView(BaseModel):
-    """A sheet as read."""
-
-    title: str
-    level: str
-    counts: float
-    walls: int | None
-    turn: str
-    parts: list[PartView]
-    findings: list[FindingView]
+from .shared_views import (
+    FacingRunView,
+    FindingView,
+    FootName,
+    FreeFoot,
+    count_labels,
+    finding_view,
+    free_foot,
+)
 
 
 class PhraseView(BaseModel):
@@ -168,7 +68,7 @@ class PassView(BaseModel):
     end_seconds: float
     start_facing: str
     end_facing: str
-    free: Literal["left", "right", "either"]
+    free: FreeFoot
     facings: list[FacingRunView]
     phrases: list[PhraseSpanView]
     ended: Literal["whole", "restart", "song"]
@@ -224,145 +124,6 @@ class TimelineView(BaseModel):
     findings: list[FindingView]
     sheet_findings: list[FindingView]
     moves: list[DancedMoveView]
-
-
-def finding_view(finding: Finding) -> FindingView:
-    """A finding with its sentences made."""
-    place = finding.place
-    return FindingView(
-        code=finding.code,
-        severity=finding.severity.value,
-        message=message(finding),
-        advice=advice(finding),
-        expected=finding.expected,
-        found=finding.found,
-        start=place.span.start if place.span else None,
-        end=place.span.end if place.span else None,
-        line=place.span.line if place.span else None,
-        section=place.section,
-        count=place.count,
-        wall=place.wall,
-        event=place.event,
-        phrase=place.phrase,
-        at_seconds=place.at_seconds,
-        fix=_fix_view(finding),
-    )
-
-
-def _fix_view(finding: Finding) -> SheetFixView | EventFixView | None:
-    match finding.fix:
-        case None:
-            return None
-        case SheetEdit() as fix:
-            return SheetFixView(
-                label=fix_words(fix, finding), start=fix.start, end=fix.end, text=fix.text
-            )
-        case EventEdit() as fix:
-            facing = None if fix.claims_facing is None else clock(fix.claims_facing)
-            return EventFixView(
-                label=fix_words(fix, finding),
-                event=fix.event,
-                walls=list(fix.walls),
-                claims_facing=facing,
-            )
-
-
-def sheet_view(reading: Reading) -> SheetView:
-    """A reading with its findings, ready to be drawn."""
-    sheet = reading.sheet
-    single = sheet.danced[0] if len(sheet.danced) == 1 else None
-    return SheetView(
-        title=sheet.title,
-        level=sheet.claims.level,
-        counts=float(sum(part.length for part in sheet.danced)),
-        walls=walls_in_dance(single.net_turn) if single else None,
-        turn=net_turn_words(single.net_turn) if single else "",
-        parts=[_part_view(part, sheet.feel) for part in sheet.parts],
-        findings=[finding_view(finding) for finding in sheet_findings(reading)],
-    )
-
-
-def _part_view(part: Part, feel: Feel) -> PartView:
-    sections = []
-    facing = 0
-    weight = part.start_weight
-    done = 0
-    for section in part.sections:
-        weights = part.weights[done : done + len(section.moves)]
-        done += len(section.moves)
-        weight = weights[-1] if weights else weight
-        sections.append(_section_view(section, facing, weight, feel))
-        facing += sum(move.turn for move in section.moves)
-    return PartView(
-        kind=part.kind.value,
-        name=part.name,
-        length=float(part.length),
-        turn=net_turn_words(part.net_turn),
-        sections=sections,
-        count_labels=count_labels(part),
-    )
-
-
-def _section_view(section: Section, facing: int, weight: Foot | None, feel: Feel) -> SectionView:
-    moves: list[MoveView] = []
-    runs: list[FacingRunView] = []
-    since = Fraction(0)
-    start = facing
-    for move in section.moves:
-        at = move.at - section.start
-        if move.turn and at > since:
-            runs.append(FacingRunView(facing=clock(facing), start=float(since), end=float(at)))
-            since = at
-        facing += move.turn
-        moves.append(
-            MoveView(
-                at=float(at),
-                label=label(at, feel),
-                foot=move.foot.value if move.foot else None,
-                word=move_word(move),
-                figure=move.figure,
-                weight=move.weight is not None,
-                turn=move.turn,
-                turn_words=amount_words(move.turn) if move.turn else "",
-                facing=clock(facing),
-                start=move.span.start,
-                end=move.span.end,
-            )
-        )
-    if since < section.length:
-        end = float(section.length)
-        runs.append(FacingRunView(facing=clock(facing), start=float(since), end=end))
-    return SectionView(
-        title=section.title,
-        first=int(section.start) + 1,
-        last=int(section.end),
-        length=float(section.length),
-        start_facing=clock(start),
-        end_facing=clock(facing),
-        free=free_foot(weight),
-        moves=moves,
-        facings=runs,
-    )
-
-
-def count_labels(part: Part) -> list[str]:
-    """What dancers say on each whole count of a part: every section starts over at 1."""
-    return [
-        str(count % 8 + 1) if section.length > 10 else str(count + 1)
-        for section in part.sections
-        for count in range(int(section.length))
-    ]
-
-
-def free_foot(weight: Foot | None) -> Literal["left", "right", "either"]:
-    """The foot that may move next."""
-    match weight:
-        case Foot.LEFT:
-            return "right"
-        case Foot.RIGHT:
-            return "left"
-        case _:
-            return "either"
 
 
 def timeline_view(timeline: Timeline, reading: Reading, *, title: str = "") -> TimelineView:

@@ -1,0 +1,156 @@
+"""A sheet as comma-separated values (RFC 4180): one move a row.
+
+Columns: part, section, count, at, foot, move, direction, weight, turn, facing, figure.
+``at`` is the exact place in counts from the section's start ("13/2"), ``turn`` is signed
+eighths, right positive, ``weight`` the foot that carries the dancer afterwards, empty
+when the move leaves it. Reading takes the same columns, in any order; all but count,
+foot and move may be missing.
+"""
+
+from __future__ import annotations
+
+import csv
+import io
+from collections.abc import Iterator, Mapping
+from typing import Final
+
+from ..core.counts import label
+from ..core.errors import FileError
+from ..core.sheet.model import Part, PartKind
+from ..core.sheet.read import Reading
+from ..core.turns import clock, turn_words
+
+COLUMNS: Final = (
+    *("part", "section", "count", "at", "foot", "move", "direction"),
+    *("weight", "turn", "facing", "figure"),
+)
+_NEEDED: Final = ("count", "foot", "move")
+_DIRECTIONS: Final = {
+    "fwd": "forward",
+    "place": "in place",
+    "diag fwd": "diagonally forward",
+    "diag back": "diagonally back",
+}
+# Moves of figures by the word that reads back as the same move alone.
+_MOVES: Final = {"step": "", "stomp up": "stomp up", "heel grind": "heel grind"}
+
+
+def write_csv(reading: Reading) -> str:
+    """Every move of the sheet as a row."""
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\r\n")
+    writer.writerow(COLUMNS)
+    for part in reading.sheet.parts:
+        if part.kind is PartKind.CHANGE:
+            continue  # it is the wall once more, but for a few counts
+        writer.writerows(_rows(part, reading))
+    return out.getvalue()
+
+
+def _rows(part: Part, reading: Reading) -> Iterator[tuple[str, ...]]:
+    facing = 0
+    for section in part.sections:
+        for move in section.moves:
+            facing += move.turn
+            yield (
+                part.name,
+                section.title,
+                label(move.at - section.start, reading.sheet.feel),
+                str(move.at - section.start),
+                move.foot.value if move.foot else "",
+                move.verb,
+                move.direction,
+                move.weight.value if move.weight else "",
+                str(move.turn),
+                clock(facing),
+                move.figure,
+            )
+
+
+def read_csv(text: str) -> str:
+    """The text of a sheet from rows of moves. Raises FileError naming the line."""
+    rows = csv.DictReader(io.StringIO(text, newline=""), skipinitialspace=True)
+    names = [name.strip().lower() for name in rows.fieldnames or ()]
+    missing = [name for name in _NEEDED if name not in names]
+    if missing:
+        raise FileError(
+            f"The table has no column “{missing[0]}”. The first row must name the columns: "
+            f"{', '.join(COLUMNS)}.",
+            line=1,
+        )
+    rows.fieldnames = names
+    lines: list[str] = []
+    part = section = None
+    rolling = False
+    group: list[tuple[str, str]] = []
+
+    def close() -> None:
+        if group:
+            counts = _counted([count for count, _ in group])
+            lines.append(f"{counts:<5} {', '.join(words for _, words in group)}".rstrip())
+            group.clear()
+
+    for row in rows:
+        said = {name: (value or "").strip() for name, value in row.items() if name in COLUMNS}
+        if not any(said.values()):
+            continue
+        if said.get("part") and said["part"] != part:
+            close()
+            lines += ["", _part_heading(said["part"])] if part or said["part"] != "A" else []
+            part, section = said["part"], None
+        if said.get("section") and said["section"] != section:
+            close()
+            lines += ["", said["section"]]
+            section = said["section"]
+        count, words = _step(said, rows.line_num)
+        # "3&" alone would be two landings: what lies between counts goes with the count before.
+        lead_in = len(group) == 1 and not group[0][0][0].isdecimal()
+        if count.isdecimal() and not lead_in:
+            close()
+        group.append((count, words))
+        rolling = rolling or said.get("at", "").endswith("/3")
+    close()
+    if not lines:
+        raise FileError("The table has no moves below its first row.", line=2)
+    head = "Dance\nRhythm: rolling\n\n" if rolling else ""
+    return head + "\n".join(lines).strip() + "\n"
+
+
+def _counted(counts: list[str]) -> str:
+    """ "3", "3&" are "3&"; "&", "1" are "&1"."""
+    return "".join(
+        count if not index or count.isdecimal() else count.lstrip("0123456789")
+        for index, count in enumerate(counts)
+    )
+
+
+def _part_heading(name: str) -> str:
+    return f"Part {name}" if len(name.rstrip("'")) == 1 else name
+
+
+def _step(said: Mapping[str, str], line: int) -> tuple[str, str]:
+    if not said["count"]:
+        raise FileError("This row has no count.", line=line)
+    words = [said["foot"] if said["foot"] in {"R", "L"} else ""]
+    words.append(_MOVES.get(said["move"], said["move"]))
+    direction = said.get("direction", "")
+    words.append(_DIRECTIONS.get(direction, direction))
+    words.append(_turn(said.get("turn", ""), line))
+    text = " ".join(word for word in words if word)
+    if "weight" in said and said["foot"] in {"R", "L"}:
+        text += f" (weight {said['weight']})" if said["weight"] in {"R", "L"} else " (no weight)"
+    elif said.get("weight") in {"R", "L"}:
+        text += f" (weight {said['weight']})"
+    return said["count"], text
+
+
+def _turn(said: str, line: int) -> str:
+    if said in {"", "0"}:
+        return ""
+    try:
+        eighths = int(said)
+    except ValueError:
+        raise FileError(
+            f"“{said}” is no turn. Write it in eighths, right as 2 and left as -2.", line=line
+        ) from None
+    return turn_words(eighths) if abs(eighths) <= 16 else ""

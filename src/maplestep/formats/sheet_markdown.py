@@ -1,0 +1,50 @@
+"""A sheet as Markdown: one table a section, which any reader of sheets reads back."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from ..core.sheet.format import Style
+from ..core.sheet.lines import FigureLine
+from ..core.sheet.model import PartKind
+from ..core.sheet.printed import PrintedPart, PrintedSection, printed
+from ..core.sheet.read import Reading
+
+
+def write_markdown(reading: Reading, style: Style) -> str:
+    """The sheet in Markdown (CommonMark with tables)."""
+    sheet = printed(reading, style)
+    several = sum(1 for part in sheet.parts if part.kind is PartKind.PART) > 1
+    lines = [f"# {sheet.title or 'Step sheet'}", ""]
+    lines += [line for fact in sheet.facts for line in (f"**{fact}**", "")]
+    for part in sheet.parts:
+        if part.kind is PartKind.CHANGE:
+            lines += [part.heading, ""]
+            continue
+        if several or part.kind is not PartKind.PART:
+            named = f"Part {part.name}" if part.kind is PartKind.PART else part.name
+            lines += [f"## {named} ({part.counts} counts)", ""]
+        lines += _sections(part, goes_on=bool(style.goes_on))
+    own = [line for line in reading.lines if isinstance(line, FigureLine)]
+    lines += [text for each in own for text in (each.text.strip(), "")]
+    lines += [line for note in sheet.notes for line in (f"> {note}", "")]
+    return "\n".join(lines).rstrip() + "\n"
+
+
+def _sections(part: PrintedPart, *, goes_on: bool) -> Iterator[str]:
+    for section in part.sections:
+        yield f"### {section.title} ({section.first}-{section.last})"
+        yield ""
+        yield from _table(section, goes_on=goes_on)
+        yield ""
+        for option in section.options:
+            yield f"Easier option {option.counts.replace('–', '-')}: {option.words}"
+            yield ""
+
+
+def _table(section: PrintedSection, *, goes_on: bool) -> Iterator[str]:
+    yield "| Counts | Steps | Facing |"
+    yield "| --- | --- | --- |"
+    for line in section.lines:
+        counts = line.counts_on if goes_on else line.counts
+        yield f"| {counts} | {line.words.replace('|', '/')} | {line.facing} |"

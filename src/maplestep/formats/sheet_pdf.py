@@ -1,0 +1,217 @@
+"""A printed step sheet as PDF, set by WeasyPrint with the project's own fonts."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from html import escape
+from importlib import resources
+from typing import Final
+
+from ..core.sheet.format import Style
+from ..core.sheet.model import PartKind
+from ..core.sheet.printed import PrintedPart, PrintedSection, PrintedSheet, printed
+from ..core.sheet.read import Reading
+from ..core.turns import net_turn_words, walls_in_dance
+from .foot_chart import chart_svg
+
+_WORDS: Final = {
+    "en": {
+        "part": "Part",
+        "counts": "counts",
+        "count": "Count",
+        "wall": "wall",
+        "walls": "walls",
+        "steps": "Steps",
+        "facing": "Facing",
+        "through": "Through",
+        "option": "Easier option",
+        "notes": "Notes",
+        "cautions": (
+            "Warm up first. Dance on a clear, dry floor in shoes that let the foot turn. In turns "
+            "look ahead, and stop if you feel dizzy. With balance, knee, hip or back trouble, "
+            "dance the option without turns. Keep the music moderate. The hall's rules and the "
+            "advice of a doctor or physiotherapist come first."
+        ),
+        "tag": "Tag",
+        "bridge": "Bridge",
+        "ending": "Ending",
+        "change": "Step change",
+        "turns": "turns {turn} a wall",
+    },
+    "fr": {
+        "part": "Partie",
+        "counts": "temps",
+        "count": "Temps",
+        "wall": "mur",
+        "walls": "murs",
+        "steps": "Pas",
+        "facing": "Face à",
+        "through": "En continu",
+        "option": "Option facile",
+        "notes": "Remarques",
+        "cautions": (
+            "Échauffez-vous. Dansez sur un sol dégagé et sec, avec des chaussures qui laissent "
+            "pivoter le pied. Dans les tours, regardez devant vous et arrêtez en cas de vertige. "
+            "En cas de problème d'équilibre, de genou, de hanche ou de dos, dansez l'option sans "
+            "tour. Gardez la musique modérée. Le règlement de la salle et l'avis d'un médecin ou "
+            "d'un kinésithérapeute passent avant tout."
+        ),
+        "tag": "Tag",
+        "bridge": "Pont",
+        "ending": "Final",
+        "change": "Changement de pas",
+        "turns": "{turn} par mur",
+    },
+}
+_CSS: Final = """
+@font-face { font-family: Body; src: url(font:atkinson); font-weight: 200 800; }
+@font-face { font-family: Head; src: url(font:bricolage); font-weight: 200 800; }
+@page { size: A4; margin: 15mm 16mm 16mm;
+  @bottom-right { content: counter(page) " / " counter(pages); font: 9pt Body; color: #6b5f54; } }
+body { font: 10.5pt/1.4 Body; color: #2a211b; }
+h1 { font: 700 23pt/1.1 Head; margin: 0 0 1mm; }
+.facts { color: #5d5147; margin: 0 0 5mm; }
+h2 { font: 700 14pt Head; margin: 6mm 0 1mm; color: #9a3422; break-after: avoid; }
+h3 { font: 700 11.5pt Head; margin: 4mm 0 1mm; break-after: avoid; }
+h3 span, h2 span { font: 9.5pt Body; color: #6b5f54; }
+table { border-collapse: collapse; width: 100%; }
+thead th { font: 9pt Body; color: #6b5f54; text-align: left; border-bottom: .6pt solid #cbbfae; }
+td { padding: 1mm 3mm 1mm 0; vertical-align: top; border-bottom: .3pt solid #e6dccb; }
+td.count { white-space: nowrap; font-weight: 700; width: 16mm; color: #84560a; }
+td.on { white-space: nowrap; width: 18mm; color: #6b5f54; font-size: 9pt; }
+td.facing { white-space: nowrap; width: 14mm; text-align: right; color: #5d5147; }
+section { break-inside: avoid; }
+.option { margin: 1mm 0 0; font-size: 9.5pt; color: #1d5646; }
+.chart { display: block; margin: 1mm 0 0; width: 100%; height: auto; max-height: 30mm; }
+.notes { margin-top: 5mm; }
+.notes p { margin: 0 0 1mm; }
+.cautions { margin-top: 6mm; padding-top: 2mm; border-top: .6pt solid #cbbfae; font-size: 8.5pt;
+  color: #5d5147; break-inside: avoid; }
+"""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Print:
+    """What goes on the page: style (language), foot chart, cautions."""
+
+    style: Style
+    chart: bool = False
+    cautions: bool = True
+
+
+def write_pdf(reading: Reading, options: Print) -> bytes:
+    """The sheet as a PDF of A4 pages."""
+    # Imported here: it loads Pango, which only a printed sheet needs.
+    import weasyprint  # noqa: PLC0415
+    from weasyprint.urls import URLFetcher, URLFetcherResponse  # noqa: PLC0415
+
+    class Fonts(URLFetcher):  # type: ignore[misc]
+        """Gives the two fonts of the package and nothing else: a sheet fetches no addresses."""
+
+        def fetch(self, url: str, headers: object = None) -> URLFetcherResponse:
+            name = url.removeprefix("font:")
+            if name not in {"atkinson", "bricolage"}:
+                raise ValueError(url)
+            data = (resources.files(__package__) / "fonts" / f"{name}.woff2").read_bytes()
+            return URLFetcherResponse(url, body=data, headers={"Content-Type": "font/woff2"})
+
+    page = page_html(reading, options)
+    return bytes(weasyprint.HTML(string=page, url_fetcher=Fonts()).write_pdf())
+
+
+def page_html(reading: Reading, options: Print) -> str:
+    """The page before it is set."""
+    language = options.style.language.code
+    words = _WORDS[language]
+    sheet = printed(reading, options.style)
+    title = escape(sheet.title or "—")
+    body = "".join((*_head(sheet, reading, words), *_body(sheet, options, words)))
+    return (
+        f'<!doctype html><html lang="{language}"><head><meta charset="utf-8"><title>{title}'
+        f"</title><style>{_CSS}</style></head><body>{body}</body></html>"
+    )
+
+
+Words = dict[str, str]
+
+
+def _head(sheet: PrintedSheet, reading: Reading, words: Words) -> Iterator[str]:
+    yield f"<h1>{escape(sheet.title or '—')}</h1>"
+    danced = reading.sheet.danced
+    total = sum(part.length for part in danced) / reading.sheet.timing
+    facts = [f"{total} {words['counts']}"]
+    if len(danced) == 1:
+        walls = walls_in_dance(danced[0].net_turn)
+        facts.append(f"{walls} {words['walls' if walls > 1 else 'wall']}")
+        if turn := net_turn_words(danced[0].net_turn):
+            facts.append(words["turns"].format(turn=_side(turn, words)))
+    if reading.sheet.claims.level:
+        facts.append(reading.sheet.claims.level.lower())
+    yield f'<p class="facts">{escape(" · ".join(facts))}</p>'
+
+
+def _side(turn: str, words: Words) -> str:
+    """ "¼ right" in the page's language."""
+    if words is _WORDS["fr"]:
+        return turn.replace("right", "à droite").replace("left", "à gauche")
+    return turn
+
+
+def _body(sheet: PrintedSheet, options: Print, words: Words) -> Iterator[str]:
+    several = sum(1 for part in sheet.parts if part.kind is PartKind.PART) > 1
+    for part in sheet.parts:
+        if several or part.kind is not PartKind.PART:
+            name = _name(part, words)
+            yield f"<h2>{escape(name)} <span>{part.counts} {words['counts']}</span></h2>"
+        for section in part.sections:
+            if part.kind is PartKind.CHANGE and not _changed(part, section):
+                continue
+            yield _section(section, options, words)
+    if sheet.notes:
+        lines = "".join(f"<p>{escape(note)}</p>" for note in sheet.notes)
+        yield f'<div class="notes"><h3>{words["notes"]}</h3>{lines}</div>'
+    if options.cautions:
+        yield f'<p class="cautions">{escape(words["cautions"])}</p>'
+
+
+def _name(part: PrintedPart, words: Words) -> str:
+    if part.kind is PartKind.PART:
+        return f"{words['part']} {part.name}"
+    if part.kind is PartKind.CHANGE:
+        return part.name.replace("Step change", words["change"])
+    named = words[part.kind.value]
+    return part.name.replace(part.kind.value.capitalize(), named)
+
+
+def _changed(part: PrintedPart, section: PrintedSection) -> bool:
+    if part.model.replaces is None:
+        return True
+    start, end = part.model.replaces
+    return section.model.start < end and start < section.model.end
+
+
+def _section(section: PrintedSection, options: Print, words: Words) -> str:
+    goes_on = section.first > 1
+    rows = "".join(
+        f'<tr><td class="count">{escape(line.counts)}</td>'
+        + (f'<td class="on">{escape(line.counts_on)}</td>' if goes_on else "")
+        + f'<td>{escape(line.words)}</td><td class="facing">{escape(line.facing)}</td></tr>'
+        for line in section.lines
+    )
+    through = f"<th>{words['through']}</th>" if goes_on else ""
+    head = (
+        f"<thead><tr><th>{words['count']}</th>{through}<th>{words['steps']}</th>"
+        f'<th style="text-align:right">{words["facing"]}</th></tr></thead>'
+    )
+    eased = "".join(
+        f'<p class="option">{words["option"]} {escape(o.counts)}: {escape(o.words)}</p>'
+        for o in section.options
+    )
+    title = escape(section.title.replace("Counts", words["counts"].capitalize()))
+    chart = chart_svg(section.model) if options.chart else ""
+    ranged = f"{section.first}–{section.last} · {section.start_facing} → {section.end_facing}"
+    return (
+        f"<section><h3>{title} <span>{ranged}</span></h3>"
+        f"<table>{head}<tbody>{rows}</tbody></table>{chart}{eased}</section>"
+    )
