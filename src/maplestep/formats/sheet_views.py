@@ -78,6 +78,13 @@ class StopView(BaseModel):
     end: int
 
 
+class PlaceView(BaseModel):
+    """A place on the floor, in metres from the start."""
+
+    x: float
+    y: float
+
+
 class FloorView(BaseModel):
     """The way of one wall from (0, 0) facing 12:00, and where later walls start.
 
@@ -91,7 +98,7 @@ class FloorView(BaseModel):
     back: float
     front: float
     drift: float
-    walls: list[tuple[float, float]]
+    walls: list[PlaceView]
     far: float
 
 
@@ -99,11 +106,19 @@ class OptionView(BaseModel):
     """An easier way to dance a passage. ``differs`` is empty when it is proven equal."""
 
     counts: str
+    section: int
     text: str
     known: bool
     differs: list[str]
     start: int
     end: int
+
+
+class StretchView(BaseModel):
+    """Counts [start, end) of a part."""
+
+    start: float
+    end: float
 
 
 class PartView(BaseModel):
@@ -115,7 +130,7 @@ class PartView(BaseModel):
     kind: Literal["part", "tag", "bridge", "ending", "change"]
     name: str
     variant_of: str
-    changed: tuple[float, float] | None
+    changed: StretchView | None
     length: float
     turn: str
     free: FreeFoot
@@ -211,7 +226,7 @@ def part_view(part: Part, feel: Feel) -> PartView:
         kind=part.kind.value,
         name=part.name,
         variant_of=part.variant_of,
-        changed=(float(replaces[0]), float(replaces[1])) if replaces else None,
+        changed=StretchView(start=float(replaces[0]), end=float(replaces[1])) if replaces else None,
         length=float(part.length),
         turn=net_turn_words(part.net_turn),
         free=free_foot(part.end_weight),
@@ -220,6 +235,7 @@ def part_view(part: Part, feel: Feel) -> PartView:
         options=[
             OptionView(
                 counts=counts_of(part, option, feel),
+                section=sum(1 for s in part.sections if s.start <= option.start) - 1,
                 text=option.text,
                 known=option.known,
                 differs=differences(part, option) if option.known else [],
@@ -243,7 +259,7 @@ def _floor_view(part: Part, feel: Feel) -> FloorView:
         back=_metres(back),
         front=_metres(front),
         drift=_metres(distance(path.drift)),
-        walls=[(_metres(place.x), _metres(place.y)) for place in places],
+        walls=[PlaceView(x=_metres(place.x), y=_metres(place.y)) for place in places],
         far=_metres(max(map(distance, places))),
     )
 

@@ -107,6 +107,7 @@ class TimelineView(BaseModel):
     title: str
     song_title: str
     song_counts: float
+    song_bpm: float
     song_seconds: float
     start: float
     count_unit: int
@@ -138,6 +139,7 @@ def timeline_view(timeline: Timeline, reading: Reading, *, title: str = "") -> T
         title=title or routine.title,
         song_title=song.title,
         song_counts=float(song.length),
+        song_bpm=float(song.bpm),
         song_seconds=song.seconds(song.length),
         start=float(routine.start_count),
         count_unit=song.count_unit,

@@ -14,6 +14,11 @@ export type SongForm = Schemas["SongForm"];
 export type PhraseForm = Schemas["PhraseForm"];
 export type DanceOut = Schemas["DanceOut"];
 export type SheetView = Schemas["SheetView"];
+export type PartView = Schemas["PartView"];
+export type FloorView = Schemas["FloorView"];
+export type LevelView = Schemas["LevelView"];
+export type Vocabulary = Schemas["VocabularyView"];
+export type OwnFigure = Schemas["FigureForm"];
 export type SectionView = Schemas["SectionView"];
 export type Shelf = Schemas["Shelf"];
 

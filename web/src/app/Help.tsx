@@ -16,6 +16,12 @@ const KEYS: [string, string][] = [
   ["G", "keys.tag"],
   ["Delete", "keys.remove"],
   ["Enter", "keys.fix"],
+  ["Alt+Enter", "keys.fixHere"],
+  ["F8", "keys.next"],
+  ["Alt+Shift+M", "keys.mirror"],
+  ["Alt+Shift+D", "keys.duplicate"],
+  ["Ctrl+Shift+[  Ctrl+Shift+]", "keys.fold"],
+  ["Ctrl+Space", "keys.complete"],
   ["?", "keys.help"],
 ];
 

@@ -67,7 +67,7 @@ export default function RoutinePage() {
         ) : at === "song" ? (
           <SongDesk id={data.song_id} onStored={stale} />
         ) : at === "steps" ? (
-          <StepsDesk id={data.dance_id} onStored={stale} />
+          <StepsDesk id={data.dance_id} bpm={data.timeline.song_bpm} onStored={stale} />
         ) : (
           <FitDesk routine={data} onStored={changed} />
         )}

@@ -5,17 +5,18 @@ from __future__ import annotations
 from typing import Annotated, Literal
 
 from django.http import HttpRequest
-from ninja import Router, Schema
+from ninja import Router, Schema, Status
 from pydantic import Field
 
-from ...core.sheet.format import format_sheet
+from ...core.sheet.format import Style, format_sheet
 from ...core.sheet.read import read_sheet
-from ...core.sheet.rewrite import section_copy
+from ...core.sheet.render import language_of
+from ...core.sheet.rewrite import TIMINGS, section_copy, timing_edit
 from ...formats.sheet_views import USUAL_BPM, SheetView, sheet_view
 from ...formats.vocabulary_view import VocabularyView, vocabulary_view
 from ..http import ErrorForm, user_of
 from .actions.define_figure import define_figure, forget_figure
-from .api import SheetIn, Written
+from .api import SheetIn
 from .models import OwnFigure
 from .queries import figures_of
 
@@ -28,17 +29,17 @@ class ReadIn(SheetIn):
     bpm: Annotated[float, Field(gt=0, le=1000)] = USUAL_BPM
 
 
-class FormatIn(SheetIn):
-    """A text to write in canonical words."""
-
-    how: Written = Written()
-
-
 class CopyIn(SheetIn):
     """Which section to copy: the one around character ``at``."""
 
     at: Annotated[int, Field(ge=0)]
     how: Literal["mirror", "duplicate"]
+
+
+class TimingIn(SheetIn):
+    """How many counts a written count is to last."""
+
+    timing: Literal["half", "written", "double"]
 
 
 class EditOut(Schema):
@@ -69,10 +70,10 @@ def words(request: HttpRequest) -> VocabularyView:
 
 
 @router.post("/canonical", response={200: SheetIn, 422: ErrorForm})
-def canonical(request: HttpRequest, form: FormatIn) -> SheetIn:
-    """A sheet in canonical text."""
+def canonical(request: HttpRequest, form: SheetIn) -> SheetIn:
+    """A sheet in canonical text, in the language it is written in."""
     reading = read_sheet(form.sheet, figures_of(user_of(request)))
-    return SheetIn(sheet=format_sheet(reading, form.how.style()))
+    return SheetIn(sheet=format_sheet(reading, Style(language=language_of(form.sheet))))
 
 
 @router.post("/section", response={200: EditOut | None, 422: ErrorForm})
@@ -81,6 +82,13 @@ def copy_section(request: HttpRequest, form: CopyIn) -> EditOut | None:
     reading = read_sheet(form.sheet, figures_of(user_of(request)))
     edit = section_copy(reading, form.at, mirrored=form.how == "mirror")
     return None if edit is None else EditOut(start=edit.start, end=edit.end, text=edit.text)
+
+
+@router.post("/timing", response={200: EditOut, 422: ErrorForm})
+def set_timing(request: HttpRequest, form: TimingIn) -> EditOut:
+    """What to write into a sheet's head to have it read in half or double time."""
+    edit = timing_edit(read_sheet(form.sheet), TIMINGS[form.timing])
+    return EditOut(start=edit.start, end=edit.end, text=edit.text)
 
 
 @router.get("/figures", response=list[FigureForm])
@@ -98,7 +106,7 @@ def define(request: HttpRequest, form: FigureForm) -> FigureForm:
 
 
 @router.delete("/figures/{name}", response={204: None})
-def forget(request: HttpRequest, name: str) -> tuple[int, None]:
+def forget(request: HttpRequest, name: str) -> Status[None]:
     """Take a figure back."""
     forget_figure(user_of(request), name)
-    return 204, None
+    return Status(204, None)

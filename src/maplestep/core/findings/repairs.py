@@ -68,6 +68,9 @@ def _candidates(text: str, finding: Finding) -> Iterator[SheetEdit]:
     match finding.code:
         case "sheet.weight-conflict":
             yield from _other_foot(said, span.start)
+            if finding.facts["before"]:
+                start, end = map(int, finding.facts["before"].split("-"))
+                yield from islice(_freed(text[start:end], start), 2)
         case "sheet.end-foot" | "sheet.end-foot-weigh":
             yield from _freed(said, span.start)
         case "sheet.turn-side" | "sheet.facing" | "sheet.walls" | "sheet.walls-no-turn":

@@ -357,9 +357,9 @@ class PartBuilder:
         if not self._weights and self._start is None and foot in (Foot.LEFT, Foot.RIGHT):
             self._start = self._weight = foot.other
         if foot is not None and not is_free(foot, self._weight) and not move.may_move_loaded_foot:
-            self.findings.append(
-                found.weight_conflict(move, self._opened.count_words(move.at), self._opened.title)
-            )
+            said = self._opened.count_words(move.at), self._opened.title
+            before = next((m for m in reversed(self.moves) if m.weight is foot), None)
+            self.findings.append(found.weight_conflict(move, said, before))
         if move.weight is not None:
             self._weight = move.weight
         self._facing += move.turn

@@ -218,9 +218,13 @@ def foot_assumed(line: StepLine, use: FigureUse, foot: Foot) -> Finding:
     )
 
 
-def weight_conflict(move: Move, count: str, section: str) -> Finding:
-    """The foot that should move carries the dancer."""
+def weight_conflict(move: Move, said: tuple[str, str], before: Move | None) -> Finding:
+    """The foot that should move carries the dancer, since the step ``before``.
+
+    ``said`` is the count as the section numbers it, and the section.
+    """
     assert move.foot is not None
+    count, section = said
     return Finding(
         code="sheet.weight-conflict",
         severity=Severity.WRONG,
@@ -231,6 +235,7 @@ def weight_conflict(move: Move, count: str, section: str) -> Finding:
             "figure": move.figure,
             "count": count,
             "section": section,
+            "before": f"{before.span.start}-{before.span.end}" if before else "",
         },
         expected=f"{move.foot.word} foot free",
         found=f"{move.foot.word} foot carries the weight",

@@ -16,6 +16,7 @@ from ..figures.model import Figure
 from ..figures.vocabulary import BY_NAME, FIGURES, STEP
 from ..moves import Move
 from ..turns import amount_words, clock
+from .lexicon import fold
 
 _R, _L = Foot.RIGHT, Foot.LEFT
 # A figure's usual direction goes without saying, unless it is one of these.
@@ -90,7 +91,32 @@ FRENCH: Final = Language(
     turn_to="tour vers",
     travel="",
 )
+_FRENCH_WORDS: Final = frozenset(
+    (
+        *("pd", "pg", "d", "g", "droit", "droite", "gauche", "pied", "pas", "temps", "mur"),
+        *("murs", "devant", "derriere", "avant", "arriere", "touche", "toucher", "cote"),
+        *("croise", "tour"),
+    )
+)
+_ENGLISH_WORDS: Final = frozenset(
+    (
+        *("r", "l", "right", "left", "foot", "step", "counts", "count", "wall", "walls"),
+        *("forward", "back", "behind", "touch", "side", "cross", "together", "turn", "recover"),
+    )
+)
 LANGUAGES: Final = {language.code: language for language in (ENGLISH, FRENCH)}
+
+
+def language_of(text: str) -> Language:
+    """The language most of a sheet's words are in; English when it is a tie.
+
+    >>> language_of("1-2 PD devant, touche PG à côté du PD").code
+    'fr'
+    """
+    words = fold(text).replace("'", " ").split()
+    french = sum(word.strip(".,;:()") in _FRENCH_WORDS for word in words)
+    english = sum(word.strip(".,;:()") in _ENGLISH_WORDS for word in words)
+    return FRENCH if french > english else ENGLISH
 
 
 def called(language: Language, names: Iterable[str]) -> Language:

@@ -3,13 +3,41 @@
 from __future__ import annotations
 
 import re
+from typing import Final
 
 from ..feet import Foot
 from ..finding import SheetEdit
 from ..findings.repairs import applied, other_side
-from .lines import Line, PartHeading, SectionHeading, StepLine
+from .lines import Fact, Line, PartHeading, SectionHeading, StepLine
 from .model import Section
 from .read import Reading, read_sheet
+
+TIMINGS: Final = {"half": "half time", "written": "", "double": "double time"}
+
+
+def timing_edit(reading: Reading, words: str) -> SheetEdit:
+    """Have the whole sheet read in half or double time, or as written when ``words`` is "".
+
+    The line stands in the head, below the title, so that it goes where the sheet goes.
+    """
+    facts = [line for line in reading.lines if isinstance(line, Fact)]
+    said = next((fact for fact in facts if fact.key == "timing"), None)
+    if said is not None:
+        whole = reading.text.split("\n")[said.span.line - 1]
+        start = sum(len(each) + 1 for each in reading.text.split("\n")[: said.span.line - 1])
+        alone = whole.strip().lower().startswith(("timing", "lecture"))
+        if words:
+            return SheetEdit(start=said.span.start, end=said.span.end, text=words)
+        if alone:
+            end = min(start + len(whole) + 1, len(reading.text))
+            return SheetEdit(start=start, end=end, text="")
+        return SheetEdit(start=said.span.start, end=said.span.end, text="as written")
+    title = next((fact for fact in facts if fact.key == "title"), None)
+    at = title.span.end if title is not None else 0
+    if not words:
+        return SheetEdit(start=at, end=at, text="")
+    line = f"Timing: {words}"
+    return SheetEdit(start=at, end=at, text=f"\n{line}" if title is not None else f"{line}\n")
 
 
 def section_copy(reading: Reading, at: int, *, mirrored: bool) -> SheetEdit | None:

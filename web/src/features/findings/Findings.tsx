@@ -14,9 +14,12 @@ interface Props {
   marked?: Finding | undefined;
   onPlace?: (finding: Finding) => void;
   onFix?: (fix: Fix) => void;
+  /** Define a figure that nobody knows. */
+  onDefine?: (name: string) => void;
 }
 
-export function Findings({ findings, fine, marked, onPlace, onFix }: Props) {
+export function Findings({ findings, fine, marked, onPlace, onFix, onDefine }: Props) {
+  const { t } = useTranslation();
   if (!findings.length) return <p className="fine">{fine}</p>;
   return (
     <ul className="findings">
@@ -30,6 +33,11 @@ export function Findings({ findings, fine, marked, onPlace, onFix }: Props) {
             <span>
               <Words finding={finding} />
             </span>
+          )}
+          {onDefine && finding.code.startsWith("sheet.figure-unknown") && (
+            <Button size="small" onClick={() => onDefine(finding.found)}>
+              {t("figures.defineThis")}
+            </Button>
           )}
           {finding.fix && onFix && (
             <Button

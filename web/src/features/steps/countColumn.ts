@@ -1,9 +1,9 @@
 // Colours the count column and the headings; what they mean is the server's business.
 import { RangeSetBuilder } from "@codemirror/state";
+import { HEADING } from "./folding";
 import { Decoration, ViewPlugin, type DecorationSet, type EditorView } from "@codemirror/view";
 
 const COUNTS = /^\s*[&\d][\d&aeAE\-–—+, ]*(?=\s)(?!\s*-?(counts?|walls?)\b)/;
-const HEADING = /^\s*[#*_\s]*(section|sec\.?|s\d|part|tag|bridge|ending)\b/i;
 const counts = Decoration.mark({ class: "cm-counts" });
 const heading = Decoration.line({ class: "cm-heading" });
 

@@ -1,5 +1,5 @@
 // The live reading of a sheet: the newest text wins, older answers are dropped.
-import { useEffect, useState } from "react";
+import { useCallback, useEffect, useRef, useState } from "react";
 
 import { api, ApiError, ask, type SheetView } from "../../api/client";
 
@@ -12,14 +12,35 @@ export interface Live {
   problem: string;
 }
 
-export function useReading(text: string, first: { text: string; reading: SheetView }): Live {
+export interface Reading extends Live {
+  /** Reads the same text once more, when the words that are known have changed. */
+  again: () => void;
+}
+
+interface First {
+  text: string;
+  reading: SheetView;
+}
+
+/** ``bpm`` is the tempo that the load is worked out for. */
+export function useReading(text: string, bpm: number, first: First): Reading {
+  const asked = useRef(first.reading.evidence.bpm);
+  const [turn, setTurn] = useState(0);
+  const taken = useRef(0);
   const [live, setLive] = useState<Live>({ reading: first.reading, of: first.text, problem: "" });
   useEffect(() => {
-    if (text === live.of && !live.problem) return;
+    if (text === live.of && !live.problem && bpm === asked.current && turn === taken.current)
+      return;
     const abort = new AbortController();
     const timer = setTimeout(() => {
-      ask(api.POST("/api/dances/reading", { body: { sheet: text }, signal: abort.signal })).then(
-        (reading) => setLive({ reading, of: text, problem: "" }),
+      ask(
+        api.POST("/api/dances/reading", { body: { sheet: text, bpm }, signal: abort.signal }),
+      ).then(
+        (reading) => {
+          asked.current = bpm;
+          taken.current = turn;
+          setLive({ reading, of: text, problem: "" });
+        },
         (error: unknown) => {
           if (error instanceof ApiError && error.status > 0)
             setLive((before) => ({ ...before, of: text, problem: error.message }));
@@ -30,7 +51,7 @@ export function useReading(text: string, first: { text: string; reading: SheetVi
       clearTimeout(timer);
       abort.abort();
     };
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- only a new text asks again
-  }, [text]);
-  return live;
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- only a new text or tempo asks again
+  }, [text, bpm, turn]);
+  return { ...live, again: useCallback(() => setTurn((n) => n + 1), []) };
 }

@@ -44,4 +44,5 @@ def define_figure(user: User, name: str, steps: str) -> OwnFigure:
 
 def forget_figure(user: User, name: str) -> None:
     """Take a figure back; sheets that use it will say they do not know it."""
-    OwnFigure.objects.filter(owner=user, name=name).delete()
+    if "\x00" not in name:  # no name the database could hold has one
+        OwnFigure.objects.filter(owner=user, name=name).delete()
