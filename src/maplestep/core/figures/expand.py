@@ -35,7 +35,8 @@ class FigureUse:
     ("weight R", "no weight"). ``bare_turn`` marks a turn with no figure named, which may
     belong to a step beside it, ``echo`` a lone foot behind a figure ("walk R, L"), which
     asks for it again or names the foot of one of its moves, ``no_amount`` a turn that
-    does not say how far. ``ending`` replaces the figure's last move ("coaster touch").
+    does not say how far. ``lasts`` is over how many counts the sheet says it goes;
+    ``ending`` replaces the figure's last move ("coaster touch").
     """
 
     figure: Figure
@@ -51,6 +52,7 @@ class FigureUse:
     bare_turn: bool = False
     echo: bool = False
     no_amount: bool = False
+    lasts: int = 0
     ending: Figure | None = None
 
     @property

@@ -59,13 +59,13 @@ class Figure:
     count a move); ``turn_on`` the 0-based moves that share a turn (negative counts from
     the end); ``usual_turn`` the size in eighths when the sheet gives none; ``repeats``
     lets the moves start over, with the feet alternating, for as long as there are
-    counts; ``shares`` weighs the moves in ``turn_on`` where the turn divides by their
-    sum; ``curves`` spreads a turn over all moves. ``crossing_way`` is danced instead
-    when the foot that leads is not the one on the side the figure travels to;
-    ``travels`` says that a lone side names where it goes. ``directions`` are those that
-    may replace the usual one (none listed: all); ``definition`` is the
-    text of a user's own figure. ``variants`` names the figure meant
-    when a direction comes with this one ("coaster cross").
+    counts; ``sustained`` moves may last over whatever counts are left; ``shares`` weighs
+    the moves in ``turn_on`` where the turn divides by their sum; ``curves`` spreads a
+    turn over all moves. ``crossing_way`` is danced instead when the foot that leads is
+    not the one on the side the figure travels to; ``travels`` says that a lone side names
+    where it goes. ``directions`` are those that may replace the usual one (none listed:
+    all); ``variants`` names the figure meant when a direction comes with this one
+    ("coaster cross"); ``definition`` is the text of a user's own figure.
     """
 
     name: str
@@ -77,6 +77,7 @@ class Figure:
     turn_on: tuple[int, ...] = (-1,)
     usual_turn: int = 0
     repeats: bool = False
+    sustained: bool = False
     shares: tuple[int, ...] = ()
     curves: bool = False
     crossing_way: str = ""

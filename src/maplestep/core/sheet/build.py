@@ -11,6 +11,7 @@ from ..feet import Foot, is_free
 from ..figures.expand import FigureUse, Stance, expand
 from ..finding import Finding
 from ..moves import Move, Span
+from ..turns import FULL
 from . import found
 from .claims import EVENT_WORDS
 from .forms import Fitted, counts_in, fit_line, moved, usual_column
@@ -26,6 +27,9 @@ from .lines import (
 from .model import Claim, Option, Part, PartKind, Section
 from .repeats import Repetition
 from .section import ZERO, SectionBuilder
+
+Passage = tuple[Fraction, Fraction, tuple[Fraction, ...]]
+"""Counts [start, end) of the part and the landings in them."""
 
 
 class PartBuilder:
@@ -265,10 +269,29 @@ class PartBuilder:
     # options
 
     def _add_option(self, counts: str, words: str, words_at: int, span: Span) -> None:
-        passage = self._passage(counts)
-        if passage is None:
+        passages = list(self._passages(counts, words))
+        if not passages:
             self.findings.append(found.option_nowhere(span, counts))
             return
+        options = [self._option(passage, words, words_at, span) for passage in passages]
+        # Without counts it stands for the line above, or for so many counts before its end.
+        known = [option for option in options if option.known]
+        equal = [option for option in known if not self._differs(option)]
+        self._options.append(next(iter((*equal, *known, *options))))
+
+    def _differs(self, option: Option) -> bool:
+        """Does it turn otherwise or end on another foot than the passage?"""
+        inside = [
+            (move, weight)
+            for move, weight in zip(self.moves, self._weights, strict=True)
+            if option.start <= move.at < option.end
+        ]
+        turn = sum(move.turn for move, _ in inside)
+        ends = inside[-1][1] if inside else None
+        own = option.weights[-1] if option.weights else None
+        return (turn - option.net_turn) % FULL != 0 or ends is not own
+
+    def _option(self, passage: Passage, words: str, words_at: int, span: Span) -> Option:
         start, end, landings = passage
         fitted = fit_line(words, len(landings), False, self._lexicon)
         if fitted.how or fitted.unknown or not fitted.uses:
@@ -291,14 +314,32 @@ class PartBuilder:
                 facing += move.turn
                 moves.append(move)
                 weights.append(weight)
-        self._options.append(
-            Option(
-                start=start, end=end, moves=tuple(moves), weights=tuple(weights),
-                length=end - start, text=words, span=span, known=known,
-            )
-        )  # fmt: skip
+        return Option(
+            start=start,
+            end=end,
+            moves=tuple(moves),
+            weights=tuple(weights),
+            length=end - start,
+            text=words,
+            span=span,
+            known=known,
+        )
 
-    def _passage(self, counts: str) -> tuple[Fraction, Fraction, tuple[Fraction, ...]] | None:
+    def _passages(self, counts: str, words: str) -> Iterator[Passage]:
+        """What an option may stand for, the likeliest first."""
+        passage = self._passage(counts)
+        if passage is not None:
+            yield passage
+        if counts or self._opened is None:
+            return
+        length = counts_in(usual_column(words, self._lexicon))
+        end = self.reached
+        for start in sorted({at.__floor__() for at in self._opened.landings}, reverse=True):
+            if length and end - 8 <= start <= end - length:
+                landings = tuple(Fraction(start + n) for n in range(length))
+                yield Fraction(start), Fraction(start + length), landings
+
+    def _passage(self, counts: str) -> Passage | None:
         """The counts an option is for, with their landings; those of the last line by default."""
         if not counts:
             if not self._last_landings:

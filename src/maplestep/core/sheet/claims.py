@@ -44,7 +44,7 @@ _CLOCK_WALL: Final = re.compile(
     r"\b((?:1[0-2]|[1-9])(?::[0-5]\d|\s*o['’]?\s*clock|h00))\s+(?:walls?|mur)\b"
 )
 _AFTER: Final = re.compile(
-    r"\b(?:after|apres|following)\s+(?:the\s+first\s+|les\s+)?(?:count\s+|counts\s+|temps\s+|dancing\s+)?"
+    r"\b(?:after|apres)\s+(?:the\s+first\s+|les\s+)?(?:count\s+|counts\s+|temps\s+|dancing\s+)?"
     r"(\d{1,3})\s*(&)?(?!\s*(?:st|nd|rd|th)\b|:)(?:,?\s*without (?:the )?&)?"
     r"|\bdance\s+(?:the\s+first\s+)?(\d{1,3})\b|\b(on\s+count\s+\d{1,3})\b"
 )

@@ -12,6 +12,7 @@ from dataclasses import dataclass, field
 from difflib import get_close_matches
 from enum import Enum, auto
 from functools import lru_cache
+from itertools import pairwise
 from typing import Final
 
 from ..feet import Foot
@@ -61,6 +62,7 @@ class Clause:
     turns: bool = False
     weight: Foot | Weight | None = None
     times: int = 1
+    lasts: int = 0
     optional: bool = False
     bracket: bool = False
     half: int = 0
@@ -93,6 +95,7 @@ class Clause:
             turn_to=self.turn_to,
             turn_facing=self.turn_facing,
             weight=self.weight,
+            lasts=self.lasts,
             bare_turn=self.sense is Sense.TURN,
             no_amount=self.turns and self.turn is None and self.turn_facing is None,
         )
@@ -205,33 +208,53 @@ class _Reader:
 
     def _foot(self, index: int, lexeme: Lexeme) -> None:
         clause, foot = self._clause, lexeme.value
-        before = self._kind(index - 1)
-        if before is Kind.TO and self._kind(index - 2) in _TURN_BEFORE:
-            before = self._kind(index - 2)
-        following = self._kind(index + 1)
+        before, following = self._kind(index - 1), self._kind(index + 1)
+        if before is Kind.STANDING:
+            return
         if self._weighing:
             clause.weight, self._weighing = foot, False
         elif following is Kind.SHOULDER:
             clause.turn_to = foot
-        elif self._kind(index - 1) is Kind.RELATION and (clause.feet or clause.figure):
+        elif before is Kind.RELATION and (clause.feet or clause.figure):
             return
-        elif (before in _TURN_BEFORE or self._turner()) and clause.turn_to is None:
+        elif self._turns_to(index) and clause.turn_to is None:
             clause.turn_to = foot
-        elif self._kind(index - 1) is Kind.TO or (following is Kind.DIAGONAL and clause.feet):
-            beyond = following is Kind.DIAGONAL or self._is(index + 1, "side")
-            if clause.feet and foot is not clause.feet[0] and not beyond:
-                clause.direction = clause.direction or "together"  # "drag L to R"
-            else:
-                clause.travel = foot
-        elif clause.figure is not None and clause.figure.repeats:
-            clause.feet.append(foot)
-        elif clause.feet and (foot is clause.feet[-1] or self._is(index + 1, "side")):
+        elif before is Kind.TO or (following is Kind.DIAGONAL and clause.feet):
+            self._toward(index, foot)
+        elif not self._crossed_over(index, foot):
+            self._named(index, lexeme)
+
+    def _named(self, index: int, lexeme: Lexeme) -> None:
+        """The foot that moves, or the side it moves to when that is said already."""
+        clause, foot = self._clause, lexeme.value
+        repeats = clause.figure is not None and clause.figure.repeats
+        beside = bool(clause.feet) and (foot is clause.feet[-1] or self._is(index + 1, "side"))
+        if beside and not repeats:
             clause.travel = foot
-        elif clause.direction == "cross" and clause.feet and self._kind(index - 1) in _AT:
             return
+        clause.side_in_words = not clause.feet and lexeme.word in _SIDE_WORDS
+        clause.feet.append(foot)
+
+    def _toward(self, index: int, foot: Foot) -> None:
+        clause = self._clause
+        beyond = self._kind(index + 1) is Kind.DIAGONAL or self._is(index + 1, "side")
+        if clause.feet and foot is not clause.feet[0] and not beyond:
+            clause.direction = clause.direction or "together"  # "drag L to R"
         else:
-            clause.side_in_words = not clause.feet and lexeme.word in _SIDE_WORDS
-            clause.feet.append(foot)
+            clause.travel = foot
+
+    def _turns_to(self, index: int) -> bool:
+        """Is the side said here the one a turn goes to?"""
+        before = self._kind(index - 1)
+        if before is Kind.TO and self._kind(index - 2) in _TURN_BEFORE:
+            return True
+        return before in _TURN_BEFORE or self._turner()
+
+    def _crossed_over(self, index: int, foot: Foot) -> bool:
+        """ "PG croisé derrière PD": the second foot is the one crossed over or behind."""
+        clause = self._clause
+        crossed = clause.direction in {"cross", "behind"} and self._kind(index - 1) in _AT
+        return crossed and bool(clause.feet) and foot is not clause.feet[-1]
 
     def _turner(self) -> bool:
         figure = self._clause.figure
@@ -248,10 +271,11 @@ class _Reader:
             return
 
     def _number(self, index: int, lexeme: Lexeme) -> None:
-        counted = index + 1 < len(self._lexemes) and self._lexemes[index + 1].word.startswith(
-            "count"
-        )
-        if not counted and self._clause.figure is not None and lexeme.value:
+        following = self._lexemes[index + 1].word if index + 1 < len(self._lexemes) else ""
+        counted = following.startswith(("count", "temps"))
+        if counted:
+            self._clause.lasts = min(lexeme.value, _MOST_TIMES)
+        elif self._clause.figure is not None and lexeme.value:
             self._clause.times = min(lexeme.value, _MOST_TIMES)
 
     def _kind(self, index: int) -> Kind | None:
@@ -302,6 +326,7 @@ def _settle(clause: Clause, lexemes: Sequence[Lexeme], lexicon: Lexicon) -> None
             clause.figure, clause.direction = lexicon.figures[variant], ""
         if others and clause.figure is STEP:
             _look_near(clause, others, lexicon)
+            _named_step(clause, lexemes, lexicon)
     elif clause.direction or (clause.diagonal and clause.feet):
         clause.sense = Sense.FIGURE
         _look_near(clause, others, lexicon)
@@ -322,6 +347,15 @@ def _settle(clause: Clause, lexemes: Sequence[Lexeme], lexicon: Lexicon) -> None
     if clause.travel and clause.sense is Sense.STYLE:
         clause.sense = Sense.FEET
         clause.feet.append(clause.travel)
+
+
+def _named_step(clause: Clause, lexemes: Sequence[Lexeme], lexicon: Lexicon) -> None:
+    """ "Hen step": a word right before "step" names a figure that nobody knows."""
+    for before, step in pairwise(lexemes):
+        named = before.kind is Kind.OTHER and step.value is STEP
+        if named and clause.sense is Sense.FIGURE and not before.word.endswith("ly"):
+            clause.sense, clause.unknown = Sense.UNKNOWN, (before, step)
+            clause.nearest = _nearest(f"{before.word} step", (before,), lexicon)
 
 
 def _look_near(clause: Clause, others: tuple[Lexeme, ...], lexicon: Lexicon) -> None:

@@ -68,13 +68,12 @@ def format_sheet(reading: Reading, style: Style = Style()) -> str:
     """
     danced = _signature(reading.sheet)
     # Each way of writing is read back; a plainer one is taken where it would not be the same.
-    for tried in (style, replace(style, goes_on=None)):
+    plainer = replace(style, goes_on=None)
+    for tried in (style, plainer, replace(plainer, rewrites=False)):
         text = "\n".join(SheetWriter(reading, tried).lines()) + "\n"
         if _signature(read_sheet(text, reading.own).sheet) == danced:
             return text
-    return (
-        "\n".join(SheetWriter(reading, replace(style, goes_on=None, rewrites=False)).lines()) + "\n"
-    )
+    return reading.text
 
 
 def _signature(sheet: Sheet) -> list[object]:

@@ -87,7 +87,8 @@ def _bent(ways: Sequence[list[FigureUse]], landings: int, whole: bool) -> Fitted
         if len(uses) != 1:
             continue
         for length in sorted(uses[0].figure.lengths, reverse=True):
-            if landings % length == 0:
+            # One move may last over whole counts; between them something is missing.
+            if landings % length == 0 and (length > 1 or whole):
                 how = "stretched" if length > 1 else ""
                 lasts = landings // length
                 return Fitted(uses=tuple(uses), shares=(length,), how=how, lasts=lasts)
@@ -177,6 +178,9 @@ def _attached(clauses: list[Clause]) -> list[Clause]:
                 before.turn, before.turn_to = clause.turn, clause.turn_to
                 before.turn_facing = clause.turn_facing
                 continue
+        if before is not None and clause.bracket and clause.lasts and not clause.figure:
+            before.lasts = clause.lasts  # "drag L to R (2 counts)"
+            continue
         if clause.only_weight or (clause.sense is Sense.STYLE and clause.times == 1):
             continue
         kept.append(clause)
@@ -366,8 +370,8 @@ def share_landings(uses: Sequence[FigureUse], landings: int) -> tuple[int, ...] 
 
     Complexity: O(figures x landings) through memoisation.
     """
-    usual = [use.figure.lengths[0] for use in uses]
-    if sum(usual) == landings:
+    usual = [0 if use.lasts else use.figure.lengths[0] for use in uses]
+    if all(usual) and sum(usual) == landings:
         return tuple(usual)
     lengths = [_choices_of(use, landings, alone=len(uses) == 1) for use in uses]
     if sum(map(min, lengths)) > landings or sum(map(max, lengths)) < landings:
@@ -390,6 +394,10 @@ def share_landings(uses: Sequence[FigureUse], landings: int) -> tuple[int, ...] 
 def _choices_of(use: FigureUse, landings: int, *, alone: bool) -> tuple[int, ...]:
     """ "Walk R, L" is two walks and no more; "walk R" alone goes on for its counts."""
     lengths = use.figure.lengths
+    if use.lasts and max(lengths) == 1:
+        return (use.lasts,)
+    if use.figure.sustained:
+        return tuple(range(1, landings + 1))
     named_step = use.foot is not None and lengths == (1,) and "B" not in use.figure.ways[0]
     if not use.figure.repeats or (named_step and not alone):
         return lengths

@@ -38,6 +38,8 @@ class Kind(Enum):
     NO_WEIGHT = auto()
     TO = auto()
     """The side that follows says where something goes, not which foot."""
+    STANDING = auto()
+    """"On the ball of": the foot that follows is stood on and does not move."""
     TIMES = auto()
     NUMBER = auto()
     CLOCK = auto()
@@ -187,6 +189,15 @@ _PHRASES: Final[tuple[tuple[Kind, dict[Any, tuple[str, ...]]], ...]] = (
             None: (
                 *("to", "to the", "towards", "toward", "toward the", "towards the"),
                 *("vers", "vers la", "vers le", "a", "a la", "sur la", "au"),
+            )
+        },
+    ),
+    (
+        Kind.STANDING,
+        {
+            None: (
+                *("on ball of", "on the ball of", "on balls of", "on the balls of", "on heel of"),
+                *("on the heel of", "sur la plante du", "sur plante"),
             )
         },
     ),

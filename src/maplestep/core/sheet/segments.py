@@ -118,6 +118,12 @@ class _Cutter:
         if self._figure is not None:
             if lexeme.gerund and lexeme.value is STEP and self._figure.value.lengths[0] > 1:
                 return  # "shuffle stepping R, L, R" names the feet of the shuffle
+            if self._figure.value is STEP and lexeme.value.name == "toe":
+                # "Step L toe to the side" puts down the toe alone.
+                self._now.lexemes.remove(self._figure)
+                self._now.lexemes.append(lexeme)
+                self._figure = lexeme
+                return
             single = self._figure.value.lengths == (1,)
             if single and lexeme.value.name in _BODY and self._figure.value.name not in _BODY:
                 return
