@@ -109,7 +109,7 @@ STANDING: Final[tuple[Figure, ...]] = (
     Figure(name="brush", french=("brosser", "brosse"), ways=("[F brush @]",)),
     Figure(
         name="hitch",
-        also=("hitch knee", "knee lift", "lift knee", "knee up", "raise knee"),
+        also=("hitch knee", "knee lift", "lift knee", "knee up", "raise knee", "lift"),
         french=("lever le genou", "genou levé", "lever genou"),
         ways=("[F hitch place]",),
         direction="place",
@@ -202,6 +202,7 @@ STANDING: Final[tuple[Figure, ...]] = (
         ways=("[B shimmy place]",),
         repeats=True,
     ),
+    Figure(name="swivet", ways=("[B swivet place]",), repeats=True),
     Figure(name="applejack", also=("apple jack",), ways=("[B applejack place]",), repeats=True),
     Figure(name="knee pop", also=("pop knee", "pop"), ways=("[F knee pop place]",), repeats=True),
     Figure(

@@ -103,7 +103,7 @@ TRAVELLING: Final[tuple[Figure, ...]] = (
     ),
     Figure(
         name="toe strut",
-        also=("strut toe",),
+        also=("strut toe", "toe heel strut"),
         french=("toe strut", "pointe talon"),
         ways=("[F toe @]; F drop place",),
         variants={"cross": "cross toe strut"},
@@ -123,7 +123,7 @@ TRAVELLING: Final[tuple[Figure, ...]] = (
     ),
     Figure(
         name="heel switches",
-        also=("heel switch", "switch heels"),
+        also=("heel switch", "switch heels", "switch"),
         french=("talons alternés",),
         ways=(
             "[F heel fwd]; F together; [O heel fwd]; O together",

@@ -32,5 +32,6 @@ def _by_name() -> dict[str, Figure]:
 
 BY_NAME: Final = _by_name()
 STEP: Final = BY_NAME["step"]
+WALK_AROUND: Final = BY_NAME["walk around"]
 PIVOT: Final = BY_NAME["pivot"]
 FULL_TURN: Final = BY_NAME["full turn"]

@@ -27,6 +27,8 @@ _TURN_BEFORE: Final = frozenset({Kind.AMOUNT, Kind.TURN, Kind.SQUARE})
 # These turn to the side named behind them; other figures are led by that foot.
 _LED: Final = frozenset({"monterey", "hinge", "rolling vine"})
 _SIDE_WORDS: Final = frozenset({"right", "left", "droite", "gauche"})
+# Hips go to the same side again.
+_STAY: Final = frozenset({"bump", "sway"})
 _MOST_TIMES: Final = 16
 
 
@@ -125,7 +127,8 @@ class Clause:
 
 def _alternate(use: FigureUse, index: int) -> Foot | None:
     """The foot of a repeat: touches and even figures start with the same foot again."""
-    same = use.figure.lengths[0] % 2 == 0 or use.figure.ways[0].startswith("[")
+    figure = use.figure
+    same = figure.lengths[0] % 2 == 0 or figure.ways[0].startswith("[") or figure.name in _STAY
     return use.foot.other if use.foot and index % 2 and not same else use.foot
 
 
@@ -172,6 +175,8 @@ class _Reader:
 
     def _direction(self, index: int, lexeme: Lexeme) -> None:
         clause, said = self._clause, lexeme.value
+        if self._kind(index + 2) is Kind.SHOULDER:
+            return  # "over the left shoulder"
         if said == "front":
             refers = self._kind(index + 1) is Kind.FOOT or clause.direction == "cross"
             said = "cross" if refers else "fwd"
@@ -275,7 +280,7 @@ class _Reader:
         counted = following.startswith(("count", "temps"))
         if counted:
             self._clause.lasts = min(lexeme.value, _MOST_TIMES)
-        elif self._clause.figure is not None and lexeme.value:
+        elif lexeme.value and (self._clause.figure or self._kind(index + 1) is Kind.FIGURE):
             self._clause.times = min(lexeme.value, _MOST_TIMES)
 
     def _kind(self, index: int) -> Kind | None:
@@ -335,6 +340,8 @@ def _settle(clause: Clause, lexemes: Sequence[Lexeme], lexicon: Lexicon) -> None
     elif clause.feet and clause.turn is not None and not others:
         # "R ¼ right": a step that turns.
         clause.sense, clause.figure, clause.direction = Sense.FIGURE, STEP, "fwd"
+    elif clause.feet and any(lexeme.kind is Kind.STYLE for lexeme in lexemes):
+        clause.sense = Sense.STYLE  # "bend R knee", "look left"
     elif clause.feet and not others:
         clause.sense = Sense.FEET
     elif clause.turn is not None or clause.turn_facing is not None:

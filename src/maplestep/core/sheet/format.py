@@ -8,6 +8,7 @@ else, remarks and comments too, stays as it was written.
 from __future__ import annotations
 
 import re
+from bisect import bisect_left
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from fractions import Fraction
@@ -92,6 +93,7 @@ class SheetWriter:
         self._sheet = reading.sheet
         self._lexicon = Lexicon(reading.own) if reading.own else standard()
         self._shifts = _shifts(reading.sheet)
+        self._starts = sorted(self._shifts)
         self._title_done = False
 
     def lines(self) -> Iterator[str]:
@@ -179,7 +181,7 @@ class SheetWriter:
 
     def _renumbered(self, line: StepLine, counts: str) -> str:
         """The counts from the start of the section, or of the part."""
-        place = self._shifts.get(line.words_at) or self._shifts.get(line.span.start)
+        place = self._place(line)
         numbers = re.findall(r"\d+", counts)
         if place is None or not numbers:
             return counts
@@ -188,6 +190,13 @@ class SheetWriter:
         first = at.__floor__() + (1 if counts[0].isdecimal() else 2)
         by = first - int(numbers[0])
         return re.sub(r"\d+", lambda match: str(int(match[0]) + by), counts)
+
+    def _place(self, line: StepLine) -> tuple[Fraction, Fraction] | None:
+        """Where the line first lands, in its section and in its part."""
+        index = bisect_left(self._starts, line.words_at)
+        if index < len(self._starts) and self._starts[index] < line.words_at + len(line.words):
+            return self._shifts[self._starts[index]]
+        return self._shifts.get(line.span.start)
 
     def _canonical(self, line: StepLine) -> str | None:
         """The line's figures in canonical words, if that says exactly the same."""

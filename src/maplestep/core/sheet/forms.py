@@ -10,13 +10,16 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from functools import cache, lru_cache
+from typing import Final
 
 from ..counts import parse_counts
 from ..figures.expand import FigureUse
-from ..figures.vocabulary import STEP
+from ..figures.vocabulary import STEP, WALK_AROUND
 from .clauses import Clause, Sense, read_clause
 from .lexicon import Lexicon
 from .segments import segments_of
+
+_HANDS: Final = frozenset({"hold", "clap"})
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -215,13 +218,16 @@ def _forms(clauses: Sequence[Clause]) -> Iterator[list[FigureUse]]:
     """The figures a choice of clauses can ask for."""
     splits = any(_can_split(clause) for clause in clauses)
     for split in (False, True) if splits else (False,):
-        uses, all_times = _uses(clauses, split=split)
+        uses, times = _uses(clauses, split=split)
         for form in _readings(uses):
             yield form
-            if all_times > 1:
-                yield form * all_times
-        if all_times > 1:
-            return
+            if times > 1:
+                yield form * times
+        last = clauses[-1]
+        if times == 1 and last.times > 1 and len(uses) > last.times:
+            # "Step R, pivot ½ left x2" may mean both.
+            once = [*uses[: -last.times], uses[-1]]
+            yield from (form * last.times for form in _readings(once))
 
 
 def _readings(uses: list[FigureUse]) -> Iterator[list[FigureUse]]:
@@ -262,18 +268,18 @@ def _uses(clauses: Sequence[Clause], *, split: bool) -> tuple[list[FigureUse], i
             uses.append(replace(second, foot=None, direction=""))
         else:
             uses.extend(clause.uses())
-    if all_times == 1 and clauses and clauses[-1].times > 1 and len(uses) > clauses[-1].times:
-        last = clauses[-1]
-        return [*uses[: -last.times], uses[-1]], last.times
     return uses, all_times
 
 
 def _feet(clause: Clause, before: list[FigureUse]) -> list[FigureUse]:
     """Feet alone go on with the figure before them, or are steps of their own."""
-    if before:
-        last = next((use for use in reversed(before) if not use.echo), before[-1])
+    moving = [use for use in before if not use.echo and use.figure.name not in _HANDS]
+    if moving:
+        last = moving[-1]
         return [
-            replace(last.echo_on(foot), start=clause.start, end=clause.end) for foot in clause.feet
+            replace(last.echo_on(foot), start=clause.start, end=clause.end)
+            for foot in clause.feet
+            for _ in range(clause.times)
         ]
     return [
         FigureUse(figure=STEP, start=clause.start, end=clause.end, foot=foot, direction="place")
@@ -285,14 +291,23 @@ def _without_echoes(uses: Sequence[FigureUse]) -> list[FigureUse]:
     """ "Shuffle right, left, right" is one shuffle; its first foot leads."""
     kept: list[FigureUse] = []
     for use in uses:
-        before = kept[-1] if kept else None
+        before = kept[-1] if kept and _goes_on(kept[-1], use) else None
         if not use.echo or before is None:
             kept.append(use)
+        elif before.figure.name == "walk" and before.turn and before.foot is not None:
+            # "Walk ¾ right: R, L, R, L" is a walk around: the turn goes over all steps.
+            kept[-1] = replace(before, figure=WALK_AROUND)
         elif before.foot is None and not before.echo:
             kept[-1] = replace(before, foot=use.foot)
         elif before.figure.lengths[0] == 1 and not before.figure.curves:
             kept.append(use)
     return kept
+
+
+def _goes_on(before: FigureUse, use: FigureUse) -> bool:
+    return before.figure is use.figure or (
+        before.figure is WALK_AROUND and use.figure.name == "walk"
+    )
 
 
 def _turns_forward(uses: Sequence[FigureUse]) -> list[FigureUse]:

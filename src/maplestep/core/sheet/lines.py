@@ -279,7 +279,8 @@ def _steps(text: str, span: Span) -> Iterator[StepLine]:
     body = text[start:]
     match = _COUNTS.match(body)
     if match:
-        yield from _inline(text, span, match[1], start + match.start(1), start + match.end())
+        counts, end = _forward(match[1], match.end())
+        yield from _inline(text, span, counts, start + match.start(1), start + end)
         return
     loose = _COUNTLIKE.match(body)
     if loose is not None and not re.match(r"\d+/\d+|\d*[½¼¾⅛]", loose[1]):
@@ -288,6 +289,14 @@ def _steps(text: str, span: Span) -> Iterator[StepLine]:
         )
         return
     yield from _counted_behind(text, span, start)
+
+
+def _forward(counts: str, end: int) -> tuple[str, int]:
+    """ "1-4 4 walks": a number that does not go forward belongs to the words."""
+    again = re.fullmatch(r"(.*\d)\s+(\d+)", counts)
+    if again and int(again[2]) <= _numbers(again[1])[-1]:
+        return again[1], end - (len(counts) - len(again[1]))
+    return counts, end
 
 
 def _inline(

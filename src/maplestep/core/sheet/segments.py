@@ -35,6 +35,7 @@ _MERGES: Final = frozenset(
 )
 _BODY: Final = frozenset({"heel", "toe", "ball", "knee pop", "bump", "body roll"})
 _CUTS: Final = frozenset({Kind.BREAK, Kind.JOIN, Kind.COLON, Kind.OPEN, Kind.CLOSE})
+_SIDED: Final = frozenset({Kind.AMOUNT, Kind.TURN, Kind.TO, Kind.STANDING})
 _SAID_BEFORE: Final = frozenset({Kind.FOOT, Kind.AMOUNT, Kind.TURN})
 
 
@@ -127,7 +128,7 @@ class _Cutter:
             single = self._figure.value.lengths == (1,)
             if single and lexeme.value.name in _BODY and self._figure.value.name not in _BODY:
                 return
-            self._open(self._carried(turns=lexeme.value.usual_turn > 0))
+            self._open(self._carried(lexeme.start, turns=lexeme.value.usual_turn > 0))
             self._now.optional = self._now.optional or lexeme.gerund
         self._figure = lexeme
         self._now.lexemes.append(lexeme)
@@ -141,7 +142,7 @@ class _Cutter:
         if self._direction:
             merges = (self._direction, said) in _MERGES
             if not merges and lexeme.kind is Kind.DIRECTION:
-                self._open(self._carried(turns=False))
+                self._open(self._carried(lexeme.start, turns=False))
         elif self._figure is not None and len(feet) > 1 and feet[-1] == len(self._now.lexemes) - 1:
             first, last = self._now.lexemes[feet[0]], self._now.lexemes[feet[-1]]
             if first.value is not last.value and lexeme.kind is Kind.DIRECTION:
@@ -170,17 +171,19 @@ class _Cutter:
         return [
             index
             for index, lexeme in enumerate(lexemes)
-            if lexeme.kind is Kind.FOOT
-            and not (index and lexemes[index - 1].kind in {Kind.AMOUNT, Kind.TURN, Kind.TO})
+            if lexeme.kind is Kind.FOOT and not (index and lexemes[index - 1].kind in _SIDED)
         ]
 
-    def _carried(self, *, turns: bool) -> int:
+    def _carried(self, at: int, *, turns: bool) -> int:
         """How many of the last lexemes belong to the figure or direction that comes next."""
         lexemes = self._now.lexemes
         count = 0
         while count < len(lexemes) and lexemes[-1 - count].kind in _SAID_BEFORE:
             count += 1
         tail = lexemes[len(lexemes) - count :]
+        while len(tail) > 1 and tail[0].kind is Kind.FOOT and tail[1].kind is not Kind.FOOT:
+            # "Step R into ½ pivot": the foot in front of the turn is the step's.
+            tail, count = tail[1:], count - 1
         has_turn = any(x.kind is not Kind.FOOT for x in tail)
         if has_turn:
             # "½ pivot", but "vine ¼ right, scuff": a turn stays unless the next one needs it.
@@ -189,7 +192,12 @@ class _Cutter:
             lone = tail[-1].kind is Kind.FOOT and len(tail) > 1 and tail[-2].kind is Kind.FOOT
             return 1 if lone else 0
         named = self._named_feet()
-        return 1 if count and len(named) > 1 and named[-1] == len(lexemes) - 1 else 0
+        if not count or not named or named[-1] != len(lexemes) - 1:
+            return 0
+        # "Jazz box ending with L touch": words between part the foot from the figure before.
+        apart = len(lexemes) > 1 and lexemes[-1].start - lexemes[-2].end > 1
+        beside = at - lexemes[-1].end <= 1
+        return 1 if len(named) > 1 or (apart and beside) else 0
 
 
 def segments_of(lexemes: Sequence[Lexeme]) -> list[Segment]:
