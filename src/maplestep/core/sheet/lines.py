@@ -111,6 +111,11 @@ _FIGURE: Final = re.compile(
     re.IGNORECASE,
 )
 _LED: Final = re.compile(r"(?:r|l|right|left|pd|pg|d|g)\b", re.IGNORECASE)
+# "1-2 R rock (2 counts)" has its own count in front and is no fact: "32 counts" is.
+_STEPS_FIRST: Final = re.compile(
+    r"[\s|*_•-]*(?:&\s?)?\d{1,4}(?!\d)(?![\s-]*(?:counts?|temps|comptes?|walls?|murs?)\b)[\s&\d.):|,–—-]*\s[^\W\d]",
+    re.IGNORECASE,
+)
 _RULED: Final = re.compile(r"^[\s|:+=_*~-]+$")
 
 
@@ -157,7 +162,7 @@ def _classify(text: str, length: int, in_head: bool, titled: bool) -> tuple[Line
     special = None if text.lstrip()[0] in "0123456789&" else _special(text, span)
     if special is not None:
         return (special,)
-    if in_head:
+    if in_head and not _STEPS_FIRST.match(text):
         head = _head(text, span)
         if head:
             return head
