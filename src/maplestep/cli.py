@@ -18,7 +18,9 @@ from pydantic import BaseModel
 
 from .core.errors import FileError, MapleStepError
 from .core.routine import Routine
+from .core.sheet.format import Style, format_sheet
 from .core.sheet.read import Reading, read_sheet
+from .core.sheet.render import LANGUAGES, language_of
 from .core.song import PhraseKind
 from .core.timeline import lay_out
 from .formats.routine_file import (
@@ -30,9 +32,14 @@ from .formats.routine_file import (
     routine_of,
 )
 from .formats.shared_views import FindingView
-from .formats.sheet_views import SheetView, sheet_view
-from .formats.text import decode_text
+from .formats.sheet_csv import write_csv
+from .formats.sheet_file import SheetForm, write_sheet_file
+from .formats.sheet_in import sheet_text_of
+from .formats.sheet_markdown import write_markdown
+from .formats.sheet_pdf import Print, write_pdf
+from .formats.sheet_views import USUAL_BPM, SheetView, sheet_view
 from .formats.timeline_views import PassView, TimelineView, timeline_view
+from .formats.vocabulary_view import vocabulary_view
 
 CLEAN: Final = 0
 WRONG: Final = 1
@@ -62,6 +69,20 @@ def _parser() -> argparse.ArgumentParser:
     check = commands.add_parser("check", help="check a step sheet by itself")
     check.add_argument("file", metavar="SHEET")
     check.set_defaults(run=_check)
+    check.add_argument(
+        "--bpm", type=float, default=USUAL_BPM, help="tempo the load is worked out for"
+    )
+    write = commands.add_parser("format", help="write a step sheet in canonical text")
+    write.add_argument("file", metavar="SHEET")
+    write.add_argument("--to", choices=("txt", "md", "csv", "json", "pdf"), default="txt")
+    write.add_argument("--language", choices=tuple(LANGUAGES), help="words to write (the sheet's)")
+    write.add_argument(
+        "--counts", choices=("on", "over"), help="counts go on (9-16) or start over (1-8)"
+    )
+    write.add_argument("-o", "--output", metavar="FILE", help="where to write; else to the screen")
+    write.set_defaults(run=_format)
+    figures = commands.add_parser("figures", help="list every figure that is understood")
+    figures.set_defaults(run=_figures, file="")
     walls = commands.add_parser("walls", help="list the walls of a step sheet")
     walls.add_argument("file", metavar="SHEET")
     walls.add_argument(
@@ -75,7 +96,8 @@ def _parser() -> argparse.ArgumentParser:
     timeline = commands.add_parser("timeline", help="lay a routine on its song")
     timeline.add_argument("file", metavar="ROUTINE.json")
     timeline.set_defaults(run=_timeline)
-    schema = commands.add_parser("schema", help="print the JSON Schema of the routine file")
+    schema = commands.add_parser("schema", help="print the JSON Schema of an open file")
+    schema.add_argument("of", nargs="?", choices=("routine", "sheet"), default="routine")
     schema.set_defaults(run=_schema, file="")
     for command in (check, walls, timeline):
         command.add_argument("--json", action="store_true", help="print JSON")
@@ -83,12 +105,52 @@ def _parser() -> argparse.ArgumentParser:
 
 
 def _check(arguments: argparse.Namespace) -> int:
-    view = sheet_view(_read_sheet(arguments.file))
+    if not 1 <= arguments.bpm <= 1000:
+        raise MapleStepError("--bpm has to lie between 1 and 1000 beats a minute.")
+    view = sheet_view(_read_sheet(arguments.file), bpm=arguments.bpm)
     if arguments.json:
         _print_json(view)
     else:
         _print_sheet(view)
     return _code(view.findings)
+
+
+def _format(arguments: argparse.Namespace) -> int:
+    reading = _read_sheet(arguments.file)
+    language = LANGUAGES[arguments.language] if arguments.language else language_of(reading.text)
+    goes_on = None if arguments.counts is None else arguments.counts == "on"
+    style = Style(language=language, goes_on=goes_on)
+    if arguments.to == "pdf":
+        if not arguments.output:
+            raise MapleStepError("A PDF is no text for the screen. Say where to: -o FILE.")
+        Path(arguments.output).write_bytes(write_pdf(reading, Print(style=style)))
+        return CLEAN
+    text = {
+        "txt": lambda: format_sheet(reading, style),
+        "md": lambda: write_markdown(reading, style),
+        "csv": lambda: write_csv(reading),
+        "json": lambda: write_sheet_file(reading),
+    }[arguments.to]()
+    if arguments.output:
+        Path(arguments.output).write_text(text, encoding="utf-8", newline="")
+    else:
+        print(text, end="")
+    return CLEAN
+
+
+def _figures(_: argparse.Namespace) -> int:
+    print(figures_table(), end="")
+    return CLEAN
+
+
+def figures_table() -> str:
+    """Every figure in a Markdown table: names, counts, and what it expands to."""
+    lines = ["| figure | also called | in French | counts | danced with the right foot |"]
+    lines.append("| --- | --- | --- | --- | --- |")
+    for figure in vocabulary_view().figures:
+        also, french = ", ".join(figure.also), ", ".join(figure.french)
+        lines.append(f"| {figure.name} | {also} | {french} | {figure.counts} | {figure.moves} |")
+    return "\n".join(lines) + "\n"
 
 
 def _walls(arguments: argparse.Namespace) -> int:
@@ -136,16 +198,17 @@ def _timeline(arguments: argparse.Namespace) -> int:
     return _code([*view.sheet_findings, *view.findings])
 
 
-def _schema(_: argparse.Namespace) -> int:
-    print(json.dumps(routine_schema(), ensure_ascii=False, indent=2))
+def _schema(arguments: argparse.Namespace) -> int:
+    form = SheetForm if arguments.of == "sheet" else RoutineForm
+    print(json.dumps(schema_of(form), ensure_ascii=False, indent=2))
     return CLEAN
 
 
-def routine_schema() -> dict[str, object]:
-    """The JSON Schema of the routine file."""
+def schema_of(form: type[BaseModel]) -> dict[str, object]:
+    """The JSON Schema of an open file."""
     return {
         "$schema": "https://json-schema.org/draft/2020-12/schema",
-        **RoutineForm.model_json_schema(),
+        **form.model_json_schema(),
     }
 
 
@@ -183,7 +246,7 @@ def _event(index: int, piece: str) -> EventForm:
 
 
 def _read_sheet(path: str) -> Reading:
-    return read_sheet(decode_text(Path(path).read_bytes()))
+    return read_sheet(sheet_text_of(Path(path).read_bytes(), path))
 
 
 def _view(routine: Routine, reading: Reading, title: str = "") -> TimelineView:
@@ -208,7 +271,7 @@ def _print_sheet(view: SheetView) -> None:
                 f"  {part.name}  {section.title}: counts {section.first}–{section.last}, "
                 f"{section.start_facing} to {section.end_facing}, {section.free} foot free"
             )
-    _print_findings(view.findings)
+    _print_findings([*view.findings, *view.load])
 
 
 def _wall_line(passed: PassView, *, seconds: bool) -> str:

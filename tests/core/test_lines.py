@@ -183,7 +183,7 @@ CLAUSES = {
     "hold": ["hold"],
     "clap clap": ["clap", "clap"],
     "R wibble": ["? R wibble"],
-    "R shufle": ["? R shufle"],
+    "R shufle": ["? shufle"],
 }
 
 

@@ -1,10 +1,10 @@
 """A sheet as comma-separated values (RFC 4180): one move a row.
 
 Columns: part, section, count, at, foot, move, direction, weight, turn, facing, figure.
-``at`` is the exact place in counts from the section's start ("13/2"), ``turn`` is signed
-eighths, right positive, ``weight`` the foot that carries the dancer afterwards, empty
-when the move leaves it. Reading takes the same columns, in any order; all but count,
-foot and move may be missing.
+``count`` is "2-3" for a move that lasts, ``at`` its exact place in counts from the
+section's start ("13/2"), ``turn`` signed eighths, right positive, ``weight`` the foot that
+carries the dancer afterwards, empty when the move leaves it. Reading takes the same
+columns, in any order; all but count, foot and move may be missing.
 """
 
 from __future__ import annotations
@@ -12,9 +12,10 @@ from __future__ import annotations
 import csv
 import io
 from collections.abc import Iterator, Mapping
+from fractions import Fraction
 from typing import Final
 
-from ..core.counts import label
+from ..core.counts import Feel, label
 from ..core.errors import FileError
 from ..core.sheet.model import Part, PartKind
 from ..core.sheet.read import Reading
@@ -50,12 +51,13 @@ def write_csv(reading: Reading) -> str:
 def _rows(part: Part, reading: Reading) -> Iterator[tuple[str, ...]]:
     facing = 0
     for section in part.sections:
-        for move in section.moves:
+        following = [move.at for move in section.moves[1:]] + [section.end]
+        for move, until in zip(section.moves, following, strict=False):
             facing += move.turn
             yield (
                 part.name,
                 section.title,
-                label(move.at - section.start, reading.sheet.feel),
+                _count(move.at - section.start, until - section.start, reading.sheet.feel),
                 str(move.at - section.start),
                 move.foot.value if move.foot else "",
                 move.verb,
@@ -65,6 +67,14 @@ def _rows(part: Part, reading: Reading) -> Iterator[tuple[str, ...]]:
                 clock(facing),
                 move.figure,
             )
+
+
+def _count(at: Fraction, until: Fraction, feel: Feel) -> str:
+    """The count of a move; "2-3" when it lasts over counts on which nothing else lands."""
+    last = until.__ceil__()
+    named = label(at, feel)
+    lasts = at.denominator == 1 and last - at >= 2
+    return f"{named}-{last}" if lasts else named
 
 
 def read_csv(text: str) -> str:
@@ -105,7 +115,7 @@ def read_csv(text: str) -> str:
         count, words = _step(said, rows.line_num)
         # "3&" alone would be two landings: what lies between counts goes with the count before.
         lead_in = len(group) == 1 and not group[0][0][0].isdecimal()
-        if count.isdecimal() and not lead_in:
+        if count[0].isdecimal() and count.replace("-", "").isdecimal() and not lead_in:
             close()
         group.append((count, words))
         rolling = rolling or said.get("at", "").endswith("/3")

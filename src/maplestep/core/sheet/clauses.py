@@ -70,6 +70,7 @@ class Clause:
     half: int = 0
     unknown: tuple[Lexeme, ...] = ()
     nearest: tuple[str, ...] = ()
+    meant: str = ""
 
     @property
     def only_weight(self) -> bool:
@@ -349,6 +350,9 @@ def _settle(clause: Clause, lexemes: Sequence[Lexeme], lexicon: Lexicon) -> None
         clause.figure = FULL_TURN if (clause.turn or 0) >= FULL else PIVOT
     elif others:
         clause.sense = Sense.UNKNOWN
+        _look_near(clause, others, lexicon)
+        if clause.unknown:
+            return
         clause.unknown = tuple(lexemes)
         clause.nearest = _nearest(" ".join(x.word for x in lexemes), others, lexicon)
     if clause.travel and clause.sense is Sense.STYLE:
@@ -373,6 +377,7 @@ def _look_near(clause: Clause, others: tuple[Lexeme, ...], lexicon: Lexicon) -> 
             clause.sense = Sense.UNKNOWN
             clause.unknown = (lexeme,)
             clause.nearest = _names_with(close, lexicon)
+            clause.meant = close[0]
             return
 
 

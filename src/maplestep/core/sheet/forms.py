@@ -24,11 +24,15 @@ _HANDS: Final = frozenset({"hold", "clap"})
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Unknown:
-    """A passage that names no figure, with the nearest known names."""
+    """A passage that names no figure, with the nearest known names.
+
+    ``meant`` is the word it was probably to be, where it is a single one.
+    """
 
     start: int
     end: int
     nearest: tuple[str, ...]
+    meant: str = ""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -192,7 +196,7 @@ def _attached(clauses: list[Clause]) -> list[Clause]:
 
 def _unknown(clause: Clause) -> Unknown:
     first, last = clause.unknown[0], clause.unknown[-1]
-    return Unknown(start=first.start, end=last.end, nearest=clause.nearest)
+    return Unknown(start=first.start, end=last.end, nearest=clause.nearest, meant=clause.meant)
 
 
 def _choices(clauses: list[Clause]) -> Iterator[list[Clause]]:

@@ -44,8 +44,8 @@ def figure_unknown(line: StepLine, unknown: Unknown) -> Finding:
         facts={"text": said, "nearest": " / ".join(unknown.nearest), "counts": line.counts},
         found=said,
         expected=", ".join(unknown.nearest),
-        fix=SheetEdit(start=start, end=start + len(said), text=unknown.nearest[0])
-        if unknown.nearest and len(said.split()) == 1
+        fix=SheetEdit(start=start, end=start + len(said), text=unknown.meant)
+        if unknown.meant
         else None,
     )
 
