@@ -18,7 +18,10 @@ ARGUMENTS = ["--no-sandbox", "--disable-gpu", "--disable-background-networking",
 UNTIL_CHANGED = """([selector, key]) => new Promise(done => {
   const host = document.querySelector(selector);
   const from = performance.now();
+  const read = host.dataset.read;
   const watch = new MutationObserver(() => {
+    // The cursor's mark changes at once; the chart of the new text is what is waited for.
+    if (read !== undefined && host.dataset.read === read) return;
     watch.disconnect();
     requestAnimationFrame(() => done(performance.now() - from));
   });

@@ -20,6 +20,8 @@ from importlib import resources
 from maplestep.core.counts import parse_cut
 from maplestep.core.findings.registry import fit_findings, sheet_findings
 from maplestep.core.routine import Event, EventKind, Routine
+from maplestep.core.sheet import lines
+from maplestep.core.sheet.forms import fit_line
 from maplestep.core.sheet.read import read_sheet
 from maplestep.core.song import Phrase, PhraseKind, Song
 from maplestep.core.timeline import lay_out
@@ -62,7 +64,33 @@ def core() -> None:
     seconds = song.seconds(song.length)
     print(f"song {seconds:.0f} s, {song.length} counts; dance {reading.sheet.wall.length} counts")  # type: ignore[union-attr]
     timed("timeline, all moves and findings, in process", whole, 200)
-    timed("a 64-count sheet read and danced", lambda: read_sheet(SHEET), 200)
+    reading_speed()
+
+
+def reading_speed() -> None:
+    """A 64-count sheet and 500 lines, read, danced and checked: known lines, and none known."""
+    head, _, body = SHEET.partition("\n\n")
+    copies = [f"Part {letter}\n{body}" for letter in "ABCDEFGHIJKLM"]
+    long = f"{head.splitlines()[0]}\n{chr(10).join(copies)}".splitlines()[:500]
+    for words, text in (("64 counts", SHEET), ("500 lines", "\n".join(long))):
+
+        def check(text: str = text) -> object:
+            return sheet_findings(read_sheet(text))
+
+        def cold(check: Callable[[], object] = check) -> object:
+            fit_line.cache_clear()
+            lines.classified_line.cache_clear()
+            return check()
+
+        def typed(text: str = text) -> object:
+            """One line is new, as after a keystroke."""
+            return sheet_findings(read_sheet(text.replace("recover", f"recover ({next(NEW)})", 1)))
+
+        timed(f"{words} read, danced, checked: one line new", typed, 100)
+        timed(f"{words} read, danced, checked: every line new", cold, 40)
+
+
+NEW = itertools.count()
 
 
 def server(base: str) -> None:

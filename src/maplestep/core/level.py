@@ -82,11 +82,12 @@ def fastest(part: Part) -> tuple[Fraction, float]:
     Weightless moves count as well: the feet are as busy. Positions in counts of the part.
     """
     landings = sorted({move.at for move in part.moves if move.foot is not None})
-    best, where = 0, Fraction(0)
-    for index, start in enumerate(landings):
-        inside = sum(1 for at in landings[index:] if at < start + 2)
-        if inside > best:
-            best, where = inside, start
+    best, where, first = 0, Fraction(0), 0
+    for last, at in enumerate(landings):
+        while landings[first] + 2 <= at:
+            first += 1
+        if last - first + 1 > best:
+            best, where = last - first + 1, landings[first]
     return where, best / 2
 
 

@@ -11,6 +11,7 @@ import "./footChart.css";
 interface Props {
   section: SectionView;
   part: string;
+  /** What dancers say on each whole count of the part. */
   labels: string[];
   /** Characters of the sheet the cursor is in, to mark its prints. */
   cursor: number | null;
@@ -70,7 +71,7 @@ function Row({ row, labels, cursor, onPick }: RowProps) {
         <g key={at}>
           <rect x={x(row, at)} y="0" width={COUNT / 2} height={HEIGHT - 8} className="column" />
           <text x={middle(row, at)} y="16" className="count">
-            {labels[at]}
+            {labels[row.section.first - 1 + at]}
           </text>
           <text x={middle(row, at + 0.5)} y="16" className="and">
             &amp;

@@ -1,6 +1,9 @@
 // Where things lie on the wall stack and the foot chart. Numbers worked out beside each case.
 import { describe, expect, it } from "vitest";
 
+import type { FloorView } from "../api/client";
+import { frameOf, SIZE, standing } from "./floor";
+
 import type { PassView, SectionView } from "../api/client";
 import * as chart from "./footChart";
 import { handlesOf, numberEvery, rowsOf, sizeOf, tornEdge } from "./wallStack";
@@ -111,5 +114,45 @@ describe("rows of the foot chart", () => {
     expect(chart.middle(first!, -0.5)).toBeGreaterThan(0);
     for (const at of [-0.5, 0, 7.5, 8, 15.5])
       expect([first!, second!].filter((row) => chart.inRow(row, at))).toHaveLength(1);
+  });
+});
+
+describe("the floor", () => {
+  const stop = (x: number, y: number, facing = "12:00") =>
+    ({ x, y, facing, label: "1", section: 0, start: 0, end: 1 }) as const;
+
+  it("puts everything in view, the front above", () => {
+    const points: [number, number][] = [
+      [0, 0],
+      [3, 0],
+      [0, 4],
+    ];
+    const frame = frameOf(points);
+    for (const [x, y] of points) {
+      expect(frame.x(x)).toBeGreaterThanOrEqual(0);
+      expect(frame.x(x)).toBeLessThanOrEqual(SIZE);
+      expect(frame.y(y)).toBeGreaterThanOrEqual(0);
+      expect(frame.y(y)).toBeLessThanOrEqual(SIZE);
+    }
+    expect(frame.y(4)).toBeLessThan(frame.y(0));
+    expect(frame.x(3)).toBeGreaterThan(frame.x(0));
+    // A metre is as long one way as the other.
+    expect(frame.x(1) - frame.x(0)).toBeCloseTo(frame.y(0) - frame.y(1));
+  });
+
+  it("does not blow up a dance on the spot", () => {
+    const frame = frameOf([[0, 0]]);
+    expect(frame.scale).toBeLessThan(SIZE / 2);
+    expect(frame.x(0)).toBe(SIZE / 2);
+  });
+
+  it("draws steps on one place as one", () => {
+    const floor = { stops: [stop(0, 0), stop(0, 0), stop(0, 0, "3:00"), stop(1, 0)] };
+    const places = standing(floor as unknown as FloorView);
+    expect(places.map(({ x, facing }) => [x, facing])).toEqual([
+      [0, "12:00"],
+      [0, "3:00"],
+      [1, "12:00"],
+    ]);
   });
 });

@@ -9,7 +9,7 @@ from __future__ import annotations
 
 import re
 import unicodedata
-from enum import Enum, auto
+from enum import IntEnum, auto
 from functools import cache, lru_cache
 from typing import Any, Final, NamedTuple
 
@@ -18,7 +18,7 @@ from ..figures.model import Figure
 from ..figures.vocabulary import FIGURES
 
 
-class Kind(Enum):
+class Kind(IntEnum):
     """What a lexeme is for."""
 
     FIGURE = auto()

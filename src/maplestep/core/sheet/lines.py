@@ -130,7 +130,7 @@ def _classified(text: str) -> Iterator[Line]:
     in_head = True
     for number, raw in enumerate(text.split("\n"), start=1):
         body = raw.rstrip("\r")
-        for line in _classify(body.split("//", 1)[0], len(body), in_head, titled):
+        for line in classified_line(body.split("//", 1)[0], len(body), in_head, titled):
             if in_head:
                 titled = titled or (isinstance(line, Fact) and line.key == "title")
                 in_head = not isinstance(line, StepLine | SectionHeading | PartHeading)
@@ -153,7 +153,7 @@ def _at(line: Line, offset: int, number: int) -> Line:
 
 
 @lru_cache(maxsize=20_000)
-def _classify(text: str, length: int, in_head: bool, titled: bool) -> tuple[Line, ...]:
+def classified_line(text: str, length: int, in_head: bool, titled: bool) -> tuple[Line, ...]:
     """What a line is, wherever it stands; most lines are the same at the next keystroke."""
     span = Span(0, length, 0)
     if not text.strip() or _RULED.match(text):

@@ -60,7 +60,10 @@ const look = EditorView.theme({
   },
   ".cm-tooltip.cm-tooltip-autocomplete > ul": { fontFamily: "var(--text)", maxHeight: "16em" },
   ".cm-tooltip.cm-tooltip-autocomplete > ul > li": { padding: "3px 10px !important" },
-  ".cm-tooltip.cm-tooltip-autocomplete > ul > li[aria-selected]": { background: "#1f5b69", color: "#fff" },
+  ".cm-tooltip.cm-tooltip-autocomplete > ul > li[aria-selected]": {
+    background: "#1f5b69",
+    color: "#fff",
+  },
   ".cm-completionDetail": { color: "#84560a", fontStyle: "normal", marginLeft: "8px" },
   "li[aria-selected] .cm-completionDetail": { color: "#f3e3c8" },
   ".cm-completionInfo": { padding: "6px 10px", maxWidth: "300px" },

@@ -152,7 +152,7 @@ function Desk({ first, songBpm, onStored }: DeskProps) {
             />
           </footer>
         </section>
-        <div className="danced">
+        <div className="danced" data-read={live.of.length}>
           {live.problem ? (
             // What was danced before says nothing of this text.
             <div className="notice" role="alert">
@@ -280,8 +280,8 @@ function Charts({ reading, cursor, onPick }: ChartsProps) {
           <FootChart
             section={section}
             part={several || part.kind !== "part" ? part.name : ""}
-            labels={part.count_labels.slice(section.first - 1, section.last)}
-            cursor={cursor}
+            labels={part.count_labels}
+            cursor={cursorIn(section, cursor)}
             onPick={onPick}
           />
           <Options part={part} section={index} onPick={onPick} />
@@ -290,6 +290,12 @@ function Charts({ reading, cursor, onPick }: ChartsProps) {
     ),
   );
 }
+
+/** The cursor where it marks something of this section: no other has to be drawn anew. */
+const cursorIn = (section: PartView["sections"][number], cursor: number | null) =>
+  cursor !== null && section.moves.some((move) => cursor >= move.start && cursor <= move.end)
+    ? cursor
+    : null;
 
 /** A step change is the wall but for some counts: only their sections are drawn. */
 function shown(part: PartView, index: number) {

@@ -1,9 +1,10 @@
 // The live reading of a sheet: the newest text wins, older answers are dropped.
+import { replaceEqualDeep } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
 
 import { api, ApiError, ask, type SheetView } from "../../api/client";
 
-const PAUSE = 15;
+const PAUSE = 8;
 
 export interface Live {
   reading: SheetView;
@@ -39,7 +40,12 @@ export function useReading(text: string, bpm: number, first: First): Reading {
         (reading) => {
           asked.current = bpm;
           taken.current = turn;
-          setLive({ reading, of: text, problem: "" });
+          // What has not changed stays the same object, so that only changed charts are drawn.
+          setLive((before) => ({
+            reading: replaceEqualDeep(before.reading, reading),
+            of: text,
+            problem: "",
+          }));
         },
         (error: unknown) => {
           if (error instanceof ApiError && error.status > 0)
