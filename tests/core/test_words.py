@@ -72,7 +72,7 @@ SHEETS = {
     ),
     "sheet.option-differs": (
         "1-2 R step forward, pivot ½ left\nEasier option: R rock forward, hold",
-        "The easier option for 1–2 is not equal: it turns no turn instead of ½ left and "
+        "The easier option for 1–2 is not equal: it does not turn, instead of ½ left and "
         "it ends on the right foot instead of the left.",
     ),
     "sheet.own-figure": (

@@ -78,7 +78,7 @@ export const en = {
     cancel: "Cancel",
     more: "More about {{title}}",
     export: "Save as file",
-    dropHere: "Routine file (.json) or step sheet (.txt)",
+    dropHere: "Routine file (.json) or step sheet (.txt, .md, .csv)",
     badFile: "{{name}}, line {{line}}: {{message}}",
   },
   fresh: {

@@ -207,7 +207,7 @@ STANDING: Final[tuple[Figure, ...]] = (
     Figure(name="knee pop", also=("pop knee", "pop"), ways=("[F knee pop place]",), repeats=True),
     Figure(
         name="toe fan",
-        also=("fan toe", "toe fans"),
+        also=("fan toe", "toe fans", "fan"),
         ways=("[F toe fan out]; [F toe fan in]", "[F toe fan out]"),
     ),
     Figure(

@@ -57,7 +57,9 @@ def differences(part: Part, option: Option) -> list[str]:
         found.append("it has other counts")
     turn = sum(move.turn for move, _ in inside)
     if turn % 8 != option.net_turn % 8:
-        found.append(f"it turns {turn_words(option.net_turn)} instead of {turn_words(turn)}")
+        own_turn = f"turns {turn_words(option.net_turn)}" if option.net_turn else "does not turn,"
+        there = turn_words(turn) if turn else "no turn at all"
+        found.append(f"it {own_turn} instead of {there}")
     ends, own = inside[-1][1] if inside else None, option.weights[-1] if option.weights else None
     if ends is not own and Foot.BOTH not in (ends, own) and None not in (ends, own):
         assert ends is not None

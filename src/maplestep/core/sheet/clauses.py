@@ -348,6 +348,7 @@ def _settle(clause: Clause, lexemes: Sequence[Lexeme], lexicon: Lexicon) -> None
     elif clause.turn is not None or clause.turn_facing is not None:
         clause.sense = Sense.TURN
         clause.figure = FULL_TURN if (clause.turn or 0) >= FULL else PIVOT
+        _look_near(clause, others, lexicon)
     elif others:
         clause.sense = Sense.UNKNOWN
         _look_near(clause, others, lexicon)

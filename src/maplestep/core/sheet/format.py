@@ -17,7 +17,7 @@ from typing import Final
 from ..counts import parse_counts
 from ..errors import CountError
 from ..feet import Foot
-from ..figures.expand import Stance, expand
+from ..figures.expand import FigureUse, Stance, expand
 from ..moves import Move
 from .build import placed
 from .forms import Fitted, fit_line
@@ -210,8 +210,9 @@ class SheetWriter:
         fitted = fit_line(line.words, len(landings), whole, self._lexicon)
         if not fitted.uses or fitted.unknown or fitted.how in {"short", "rhythm"}:
             return None
-        bare = _BRACKETS.sub("", line.words)
-        if any(lexeme.kind in _UNREAD for lexeme in self._lexicon.lexemes(bare)):
+        bare = self._lexicon.lexemes(_BRACKETS.sub("", line.words))
+        unread = any(lexeme.kind in _UNREAD for lexeme in bare)
+        if unread or any(_says_more(use) for use in fitted.uses):
             return None
         stance = self._stance(line)
         moves, feet = _danced(fitted, landings, stance)
@@ -236,6 +237,12 @@ class SheetWriter:
                     return Stance(weight=weight, facing=facing)
                 weight, facing = after, facing + move.turn
         return Stance(weight=None)
+
+
+def _says_more(use: FigureUse) -> bool:
+    """Is a direction said that the figure's moves do not show ("toe fan out")?"""
+    figure = use.figure
+    return bool(use.direction) and not figure.takes_direction and use.direction != figure.direction
 
 
 def _danced(

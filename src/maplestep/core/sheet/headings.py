@@ -209,7 +209,12 @@ def _block(text: str, span: Span, match: re.Match[str]) -> PartHeading | None:
 def _steps_behind(rest: str, at: int) -> tuple[str, int]:
     """Steps on a heading's own line: "Tag: 1-4 R rocking chair"."""
     match = re.search(r"(?:^|[:\-–—)\]]\s*)(\d+(?:[-–&]\d*)+)\s+[A-Za-zÀ-ÿ]", rest)
-    return (rest[match.start(1) :], at + match.start(1)) if match else ("", 0)
+    if match:
+        return rest[match.start(1) :], at + match.start(1)
+    # "Tag: at the end of wall 2: sway R, L": what stands behind the last colon.
+    words = rest.rpartition(": ")[2] if ": " in rest else ""
+    lead = len(words) - len(words.lstrip())
+    return words.strip(), at + len(rest) - len(words) + lead
 
 
 def _change(text: str, span: Span, match: re.Match[str]) -> PartHeading:

@@ -23,6 +23,7 @@ from . import found
 from .build import PartBuilder
 from .claims import events_in
 from .figures import own_figure
+from .forms import usual_column
 from .head import level_of
 from .lexicon import Lexicon, fold, standard
 from .lines import (
@@ -195,7 +196,11 @@ class _Reader:
             counts = f"{alters.first}-{alters.last}"
             self._take(StepLine(heading.text, heading.span, counts, words_at, words, words_at))
             return
-        for line in counted_lines(words, words_at, heading.span):
+        column = "" if counted else usual_column(words, self._lexicon)
+        if column:
+            self._take(StepLine(heading.text, heading.span, column, words_at, words, words_at))
+            return
+        for line in counted_lines(words, words_at, heading.span) if counted else ():
             self._take(line)
 
     def _base(self, name: str) -> Part | None:

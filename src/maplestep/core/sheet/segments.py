@@ -125,7 +125,7 @@ class _Cutter:
                 self._now.lexemes.append(lexeme)
                 self._figure = lexeme
                 return
-            single = self._figure.value.lengths == (1,)
+            single = min(self._figure.value.lengths) == 1
             if single and lexeme.value.name in _BODY and self._figure.value.name not in _BODY:
                 return
             self._open(self._carried(lexeme.start, turns=lexeme.value.usual_turn > 0))

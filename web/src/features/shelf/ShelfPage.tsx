@@ -213,7 +213,8 @@ function OpenFile() {
   const input = useRef<HTMLInputElement>(null);
   const open = async (file: File) => {
     try {
-      if (file.name.toLowerCase().endsWith(".json")) {
+      const json = file.name.toLowerCase().endsWith(".json");
+      if (json && !(await file.text()).includes('"maplestep-sheet"')) {
         const routine = await sendFile<RoutineOut>("/api/routines/file", file);
         void go(`/routines/${routine.id}/fit`);
       } else {
@@ -231,7 +232,7 @@ function OpenFile() {
       <input
         ref={input}
         type="file"
-        accept=".json,.txt,text/plain,application/json"
+        accept=".json,.txt,.md,.csv,text/plain,text/markdown,text/csv,application/json"
         hidden
         data-testid="file"
         onChange={(event) => {
