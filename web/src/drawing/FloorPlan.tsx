@@ -20,6 +20,10 @@ export function FloorPlan({ floor, cursor, onPick }: Props) {
   const points = pointsOf(floor);
   const frame = frameOf(points);
   const path = points.map(([x, y]) => `${frame.x(x)},${frame.y(y)}`).join(" ");
+  // The section the cursor is in stands out; without one all of them do.
+  const inside = floor.stops.find(
+    (stop) => cursor !== null && cursor >= stop.start && cursor <= stop.end,
+  );
   return (
     <figure className="floor">
       <svg viewBox={`0 0 ${SIZE} ${SIZE}`} role="img" aria-label={t("floor.wallOf", said(floor))}>
@@ -42,7 +46,7 @@ export function FloorPlan({ floor, cursor, onPick }: Props) {
           return (
             <g
               key={index}
-              className={marked ? "stop marked" : "stop"}
+              className={inside && inside.section !== stop.section ? "stop faint" : "stop"}
               transform={`translate(${frame.x(stop.x)} ${frame.y(stop.y)})`}
               onClick={() => onPick(stop.start, stop.end)}
             >
