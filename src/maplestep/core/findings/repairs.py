@@ -19,7 +19,8 @@ _MOST_TRIED: Final = 12
 _EACH: Final = 4
 # Changed sheets are read at most so often that a sheet full of mistakes stays quick.
 _FOOT: Final = re.compile(
-    r"\b(right|left|R|L|RF|LF|droite|gauche|droit|PD|PG)\b|(?<![^\W\d_])(D|G)(?![^\W\d_'’])",
+    r"\b(right|left|R|L|RF|LF|droite|gauche|droit|PD|PG|[RL]{2,8})\b"
+    r"|(?<![^\W\d_])(D|G|[DG]{2,8})(?![^\W\d_'’])",
     re.IGNORECASE,
 )
 _OTHER: Final = {
@@ -99,7 +100,9 @@ def other_side(text: str) -> str:
 
 
 def _swap(word: str) -> str:
-    other = _OTHER[word.lower()]
+    # "RLR" names a foot a letter.
+    plain = word.lower()
+    other = _OTHER.get(plain) or "".join(_OTHER[letter] for letter in plain)
     return other.upper() if word.isupper() else other.capitalize() if word.istitle() else other
 
 

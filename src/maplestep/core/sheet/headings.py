@@ -293,7 +293,7 @@ def _ranged(text: str, span: Span, match: re.Match[str]) -> SectionHeading:
 def _trimmed(rest: str, behind: int, at: int) -> tuple[str, int]:
     words = rest[behind:]
     lead = len(words) - len(words.lstrip(" :.-–—)]*_\t|"))
-    return words[lead:].rstrip(" *_|"), at + behind + lead
+    return words[lead:].rstrip(" *_|=~"), at + behind + lead
 
 
 def _counts_in(rest: str) -> int | None:
