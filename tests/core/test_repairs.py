@@ -105,7 +105,13 @@ def test_no_repair_makes_a_sheet_worse(text: str, data: st.DataObject) -> None:
     broken = "\n".join(lines)
     before = bad(broken)
     for finding in sheet_findings(read_sheet(broken)):
-        if isinstance(finding.fix, SheetEdit) and finding.severity is not Severity.KNOW:
+        # A figure spelt right may show a mistake that nobody could see before.
+        spelt = finding.code == "sheet.figure-unknown"
+        if (
+            isinstance(finding.fix, SheetEdit)
+            and finding.severity is not Severity.KNOW
+            and not spelt
+        ):
             assert bad(applied(broken, finding.fix)) < before, finding
 
 

@@ -124,7 +124,7 @@ def column(positions: Sequence[Fraction], feel: Feel = Feel.STRAIGHT) -> str:
             follows = last is None or number == last + 1
             text += named if follows else f" {named}"
         last = number if number >= 1 else last
-    return text
+    return re.sub(r"(\d+)(?:-\d+)*-(\d+)", r"\1-\2", text)
 
 
 @lru_cache(maxsize=4096)

@@ -15,6 +15,7 @@ from typing import Final
 from ..finding import Finding, Severity, SheetEdit
 
 _LINES_READ: Final = 600
+_READ: Final = 40_000
 _MOST_TRIED: Final = 12
 _EACH: Final = 4
 # Changed sheets are read at most so often that a sheet full of mistakes stays quick.
@@ -36,7 +37,7 @@ Wrongs = Callable[[str], list[str]]
 def with_repairs(text: str, findings: tuple[Finding, ...], wrongs: Wrongs) -> tuple[Finding, ...]:
     """The findings, with a repair where one works."""
     before = [f.code for f in findings if f.severity is not Severity.KNOW]
-    left = min(_MOST_TRIED, _LINES_READ // (text.count("\n") + 1))
+    left = min(_MOST_TRIED, _LINES_READ // (text.count("\n") + 1), _READ // (len(text) + 1))
     mended = []
     for finding in findings:
         fix = finding.fix

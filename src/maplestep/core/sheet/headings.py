@@ -58,7 +58,7 @@ class SectionHeading(NamedTuple):
 
 
 _Make = Callable[[str, Span, re.Match[str]], PartHeading | SectionHeading | None]
-_DRESS: Final = r"^\s*[#*_•>=~\s-]*"
+_DRESS: Final = r"^[#*_•>=~\s-]*"
 _RANGE: Final = r"(\d{1,4})\s*(?:[-–—]|to|à|a)\s*(\d{1,4})"
 _SECTION: Final = re.compile(
     _DRESS + r"(?:section|sec\.?|sect\.?|séquence|sequence|part(?=\s*\d)|partie(?=\s*\d)|set|s)"

@@ -73,6 +73,8 @@ class FigureLine(NamedTuple):
 
 Line = Fact | PartHeading | SectionHeading | Remark | StepLine | OptionLine | FigureLine
 
+MAX_LINE: Final = 800
+"""A longer line is a paragraph of prose, a remark: no line of steps has so many characters."""
 _COLUMN: Final = (
     r"(?:[&ae]{1,3}\s?)?\d{1,6}"
     r"(?:(?:\s*[-–—−]\s*|\s*[&+]\s*|[&ae]{1,3}(?![a-z])|\s*,\s*(?=\d)|\s+(?=\d))\d{0,6})*"
@@ -156,7 +158,7 @@ def _at(line: Line, offset: int, number: int) -> Line:
 def classified_line(text: str, length: int, in_head: bool, titled: bool) -> tuple[Line, ...]:
     """What a line is, wherever it stands; most lines are the same at the next keystroke."""
     span = Span(0, length, 0)
-    if not text.strip() or _RULED.match(text):
+    if len(text) > MAX_LINE or not text.strip() or _RULED.match(text):
         return (Remark(text, span),)
     # Steps are what most lines are, and a heading never begins with a digit.
     special = None if text.lstrip()[0] in "0123456789&" else _special(text, span)

@@ -177,12 +177,13 @@ def move_words(move: Move, language: Language) -> str:
     words = [language.feet[foot]] if foot is not None else []
     if figure is not STEP:
         words.append(language.name(figure))
-    if move.direction and figure.takes_direction and figure.name != "pivot":
+    usual = move.direction == figure.direction and move.direction not in _SAID
+    if move.direction and figure.takes_direction and not usual:
         words.append(language.directions[move.direction])
     if move.turn:
         words += [amount_words(move.turn), language.sides[_R if move.turn > 0 else _L]]
-    usual = move.foot if not figure.ways[0].startswith("[") else None
-    if foot is not None and move.weight is not usual:
+    weighted = move.foot if not figure.ways[0].startswith("[") else None
+    if foot is not None and move.weight is not weighted:
         said = Weight.NONE if move.weight is None else move.weight
         words.append(f"({_weight(said, language)})")
     return " ".join(words)

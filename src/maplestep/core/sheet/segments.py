@@ -130,6 +130,8 @@ class _Cutter:
                 return
             self._open(self._carried(lexeme.start, turns=lexeme.value.usual_turn > 0))
             self._now.optional = self._now.optional or lexeme.gerund
+        elif self._direction and lexeme.value.lengths[0] == 1 and self._ends_on_a_foot():
+            self._open(1)  # "together L heel": the heel is the next move
         self._figure = lexeme
         self._now.lexemes.append(lexeme)
 
@@ -149,6 +151,11 @@ class _Cutter:
                 self._open(1)
         self._direction = said
         self._now.lexemes.append(lexeme)
+
+    def _ends_on_a_foot(self) -> bool:
+        feet = self._named_feet()
+        another = len(feet) > 1 or self._direction == "together"
+        return another and bool(feet) and feet[-1] == len(self._now.lexemes) - 1
 
     def _ends_figure(self, lexeme: Lexeme, said: str) -> bool:
         """ "Heel together", "side rock cross side": the direction is the next step."""
@@ -195,7 +202,9 @@ class _Cutter:
         if not count or not named or named[-1] != len(lexemes) - 1:
             return 0
         # "Jazz box ending with L touch": words between part the foot from the figure before.
-        apart = len(lexemes) > 1 and lexemes[-1].start - lexemes[-2].end > 1
+        before = lexemes[-2] if len(lexemes) > 1 else None
+        several = before is not None and before is self._figure and before.value.lengths[0] > 2
+        apart = several and before is not None and lexemes[-1].start - before.end > 1
         beside = at - lexemes[-1].end <= 1
         return 1 if len(named) > 1 or (apart and beside) else 0
 
