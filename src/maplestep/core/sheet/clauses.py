@@ -18,7 +18,7 @@ from typing import Final
 from ..feet import Foot
 from ..figures.expand import FigureUse, Weight
 from ..figures.model import Figure
-from ..figures.vocabulary import FULL_TURN, PIVOT, STEP
+from ..figures.vocabulary import BY_NAME, FULL_TURN, PIVOT, STEP
 from ..turns import FULL, parse_clock
 from .lexicon import Kind, Lexeme, Lexicon
 from .segments import Segment
@@ -87,13 +87,17 @@ class Clause:
             foot, travel = None, self.feet[0]
         elif foot is None and travel is not None and not figure.travels:
             foot = travel if figure.lengths != (1,) else None
+        direction = self._direction(figure)
+        if direction in figure.variants:
+            # "Rock R to the right" is a side rock.
+            figure, direction = BY_NAME[figure.variants[direction]], ""
         use = FigureUse(
             figure=figure,
             start=self.start,
             end=self.end,
             foot=foot,
             travel=travel,
-            direction=self._direction(figure),
+            direction=direction,
             turn=self.turn,
             turn_to=self.turn_to,
             turn_facing=self.turn_facing,

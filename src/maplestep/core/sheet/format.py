@@ -295,6 +295,8 @@ def _by_line(lines: tuple[Line, ...]) -> Iterator[list[Line]]:
 def _counts(written: str) -> str:
     """A count column without spaces and word processors' dashes."""
     plain = re.sub(r"[–—−]", "-", written).replace("+", "&")
+    plain = re.sub(r"(?<=\d)\s+(?=\d)", "-", plain.strip())
+    plain = re.sub(r"(\d+)(?:-\d+)*-(\d+)", r"\1-\2", plain)
     return re.sub(r"\s*([-&])\s*", r"\1", plain).strip().lower()
 
 
@@ -305,7 +307,7 @@ def _section(line: SectionHeading) -> str:
         return f"[{line.first}-{line.first + line.counts - 1}]{words}"
     number = re.match(r"Section (\d+)", line.title)
     if number is None:
-        return plain
+        return line.text.strip() if line.title else plain
     behind = re.sub(
         r"^(?:section|sect?\.?|séquence|sequence|part|partie|set|s)\s*#?\d+\s*[:.\-–—)]?\s*",
         "", plain, flags=re.IGNORECASE,

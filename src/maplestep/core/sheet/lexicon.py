@@ -187,7 +187,7 @@ _PHRASES: Final[tuple[tuple[Kind, dict[Any, tuple[str, ...]]], ...]] = (
         Kind.TO,
         {
             None: (
-                *("to", "to the", "towards", "toward", "toward the", "towards the"),
+                *("to", "to the", "towards", "toward", "toward the", "towards the", "up to"),
                 *("vers", "vers la", "vers le", "a", "a la", "sur la", "au"),
             )
         },
@@ -243,7 +243,6 @@ _PHRASES: Final[tuple[tuple[Kind, dict[Any, tuple[str, ...]]], ...]] = (
                     "or",
                     "s",
                     "t",
-                    "up to",
                     "step onto",
                     "lead",
                     "leading",

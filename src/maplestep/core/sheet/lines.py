@@ -212,6 +212,9 @@ def _with_titles(lines: list[Line], text: str) -> Iterator[Line]:
     while index < len(lines):
         line = lines[index]
         index += 1
+        if isinstance(line, Remark) and index < len(lines) and _is_title(line, lines[index]):
+            yield _titled(line, lines[index])
+            continue
         if isinstance(line, StepLine):
             following = next((x for x in lines[index:] if not _is_blank(x)), None)
             if _names_a_section(line, following):
@@ -221,6 +224,25 @@ def _with_titles(lines: list[Line], text: str) -> Iterator[Line]:
                 line = _joined(line, lines[index], text)
                 index += 1
         yield line
+
+
+def _is_title(line: Remark, following: Line) -> bool:
+    """ "**FOUR HEEL TOUCHES**" right above steps that begin with the first of eight counts."""
+    if not isinstance(following, StepLine) or not following.counts or line.blank:
+        return False
+    plain = line.text.strip()
+    marked = plain.startswith(("**", "__", "##")) or plain.endswith(":") or plain.isupper()
+    numbers = _numbers(following.counts)
+    begins = bool(numbers) and numbers[0] % 8 == 1
+    return marked and begins and len(plain) <= 100 and not EVENT_WORDS.search(plain)
+
+
+def _titled(line: Remark, following: Line) -> SectionHeading:
+    assert isinstance(following, StepLine)
+    title = line.text.strip().strip("*_#: ")
+    first = _numbers(following.counts)[0]
+    end = line.span.end
+    return SectionHeading(line.text, line.span, title, first, None, "", end)
 
 
 def _is_blank(line: Line) -> bool:
@@ -343,12 +365,8 @@ def _counted_behind(text: str, span: Span, start: int) -> Iterator[StepLine]:
 def _titles_range(counts: str, words: str) -> bool:
     """ "ROCKS AND TURNS (1-8)": a long range behind a title is no count of steps."""
     numbers = _numbers(counts)
-    return (
-        len(numbers) == 2
-        and "&" not in counts
-        and numbers[1] - numbers[0] >= 5
-        and "," not in words
-    )
+    long = len(numbers) == 2 and "&" not in counts and numbers[1] - numbers[0] >= 5
+    return long and ("," not in words or words.isupper() or words.lstrip().startswith("#"))
 
 
 def _in_order(marks: list[re.Match[str]]) -> bool:
