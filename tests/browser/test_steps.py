@@ -156,3 +156,24 @@ def test_the_sheet_is_saved_as_what_one_chooses(desk: Callable[..., Page]) -> No
     with page.expect_download() as got:
         page.get_by_role("link", name="Save", exact=True).click()
     assert got.value.suggested_filename == "corner-lamp.csv"
+
+
+def test_fast_typing_loses_nothing_and_the_chart_follows_both_ways(
+    desk: Callable[..., Page],
+) -> None:
+    page = desk(SHEET)
+    page.get_by_role("textbox", name="Step sheet").click()
+    page.keyboard.press("Control+End")
+    typed = "\nSection 5\n1-2  R side, L together\n3-4  hold\n5&6  R shuffle forward\n7-8  hold"
+    # Without any pause between the keys; Escape closes what is offered.
+    for line in typed.split("\n")[1:]:
+        page.keyboard.press("Escape")
+        page.keyboard.press("Enter")
+        page.keyboard.type(line, delay=0)
+    expect(page.get_by_text("40 counts", exact=True)).to_be_visible()
+    expect(page.get_by_test_id("saved")).to_have_text(SAVED)
+    assert sheet().replace("\n", "") == (SHEET + typed).replace("\n", "")
+    # From a print to its words, and from the cursor to its prints.
+    page.locator(".chart").last.get_by_role("img", name=re.compile("^5 R")).click()
+    assert page.evaluate("getSelection().toString()") == "R shuffle forward"
+    expect(page.locator(".chart").last.locator(".move.marked")).to_have_count(3)

@@ -6,7 +6,15 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from maplestep.core.counts import Cut, Feel, label, parse_counts, parse_cut, position
+from maplestep.core.counts import (
+    Cut,
+    Feel,
+    column,
+    label,
+    parse_counts,
+    parse_cut,
+    position,
+)
 from maplestep.core.errors import CountError
 
 # A label n lands at n - 1; e, &, a lie a quarter, a half, three quarters of a count later.
@@ -87,3 +95,33 @@ def test_the_and_before_a_cut_is_danced_unless_left_out() -> None:
 def test_no_place_to_stop(text: str) -> None:
     with pytest.raises(CountError):
         parse_cut(text)
+
+
+# Landings a column can name, and the column as dancers write it.
+WRITTEN = {
+    "1-4": ["0", "1", "2", "3"],
+    "3&4": ["2", "5/2", "3"],
+    "&1-2": ["-1/2", "0", "1"],
+    "1&2&": ["0", "1/2", "1", "3/2"],
+    "5e&a6": ["4", "17/4", "9/2", "19/4", "5"],
+    "1 3 5": ["0", "2", "4"],
+    "7-8&": ["6", "7", "15/2"],
+    "&5-6": ["7/2", "4", "5"],
+    "e&a3": ["5/4", "3/2", "7/4", "2"],
+}
+
+
+@pytest.mark.parametrize("written", WRITTEN)
+def test_a_column_from_its_landings(written: str) -> None:
+    positions = [F(at) for at in WRITTEN[written]]
+    assert column(positions) == written
+    assert list(parse_counts(written).positions) == positions
+
+
+@given(st.lists(st.integers(0, 60), min_size=1, max_size=12, unique=True))
+def test_any_column_reads_back(quarters: list[int]) -> None:
+    """Whole counts and what lies between them, whichever are danced."""
+    positions = sorted(F(n, 4) for n in quarters)
+    # What lies between two counts is named with the count before it, which has to be danced.
+    if all(at.denominator == 1 or F(at.__floor__()) in positions for at in positions):
+        assert list(parse_counts(column(positions)).positions) == positions

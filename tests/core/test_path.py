@@ -1,13 +1,20 @@
 """The way over the floor and the load, worked out by hand. Lengths: a step is 0.40 m."""
 
+from dataclasses import replace
+from fractions import Fraction as F
 from math import isclose
 
 import pytest
 from core.dancing import part_of
+from hypothesis import given
+from hypothesis import strategies as st
 
+from maplestep.core.feet import Foot
 from maplestep.core.findings.registry import load_findings
 from maplestep.core.level import evidence, fastest, longest_spin
-from maplestep.core.path import Point, path_of, wandering
+from maplestep.core.moves import Move, Span
+from maplestep.core.path import Point, distance, path_of, wander, wandering
+from maplestep.core.sheet.model import Section
 from maplestep.core.sheet.read import read_sheet
 from maplestep.core.turns import walls_in_dance
 
@@ -78,6 +85,35 @@ def test_the_fastest_two_counts() -> None:
     shown = {e.key: e.value for e in evidence(read_sheet("1-4 R rocking chair").sheet, bpm=120)}
     # One step a count at 120 beats a minute: two a second. One figure, no turn.
     assert (shown["speed"], shown["turn"], shown["figures"], shown["counts"]) == (2.0, 0, 1, 4)
+
+
+LANDINGS = st.lists(st.sampled_from([F(n, 4) for n in range(64)]), min_size=1, unique=True)
+
+
+@given(LANDINGS.map(sorted))
+def test_no_two_counts_are_busier_than_the_fastest(landings: list[F]) -> None:
+    """Against counting in every window that begins with a landing (brute force)."""
+    moves = tuple(
+        Move(at, Foot.RIGHT, "step", "fwd", Foot.RIGHT, 0, "step", Span(0, 1, 1)) for at in landings
+    )
+    section = Section(
+        title="", start=F(0), length=F(16), moves=moves, facings=(), span=Span(0, 1, 1)
+    )
+    part = replace(part_of("1 R walk"), sections=(section,))
+    where, speed = fastest(part)
+    inside = [sum(1 for at in landings if start <= at < start + 2) for start in landings]
+    assert speed == max(inside) / 2
+    assert inside[landings.index(where)] == max(inside)
+
+
+@given(st.lists(st.tuples(st.floats(-2, 2), st.floats(-2, 2), st.integers(-8, 8)), max_size=8))
+def test_wandering_keeps_every_walls_own_distance(walls: list[tuple[float, float, int]]) -> None:
+    """A turn changes the way a wall leads, never how far (rotations are isometries)."""
+    places = wander((Point(x, y), turn) for x, y, turn in walls)
+    assert len(places) == len(walls) + 1
+    for (x, y, _), here, there in zip(walls, places, places[1:], strict=False):
+        moved = distance(Point(there.x - here.x, there.y - here.y))
+        assert isclose(moved, distance(Point(x, y)), abs_tol=1e-9)
 
 
 def test_evidence_says_what_lies_beyond_the_claimed_level() -> None:

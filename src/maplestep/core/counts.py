@@ -106,6 +106,9 @@ def label(at: Fraction, feel: Feel = Feel.STRAIGHT, *, wrap: int | None = None) 
 def column(positions: Sequence[Fraction], feel: Feel = Feel.STRAIGHT) -> str:
     """A count column that names these landings, in order.
 
+    One that begins between two counts is named by the count behind it: "&3". A landing
+    between counts whose own count is not danced has no name of its own elsewhere.
+
     >>> column([Fraction(2), Fraction(5, 2), Fraction(3)])
     '3&4'
     >>> column([Fraction(-1, 2), Fraction(0), Fraction(1)])
@@ -116,14 +119,13 @@ def column(positions: Sequence[Fraction], feel: Feel = Feel.STRAIGHT) -> str:
     for at in positions:
         named = label(at, feel)
         number = at.__floor__() + 1
-        if number == last or number < 1:
+        if at.denominator != 1 and last in (None, number):
             text += named.lstrip("0123456789")
-        elif text and last is not None and text[-1].isdecimal():
-            text += f"-{named}" if number == last + 1 else f" {named}"
-        else:
-            follows = last is None or number == last + 1
-            text += named if follows else f" {named}"
-        last = number if number >= 1 else last
+            continue
+        follows = last is None or number == last + 1
+        dash = "-" if text and last is not None and text[-1].isdecimal() else ""
+        text += f"{dash}{named}" if follows else f" {named}"
+        last = number
     return re.sub(r"(\d+)(?:-\d+)*-(\d+)", r"\1-\2", text)
 
 
