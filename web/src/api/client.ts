@@ -60,8 +60,11 @@ interface Answer<T> {
   response: Response;
 }
 
-/** The answer's data, or an ApiError. Network failures come as status 0. */
-export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
+/**
+ * The answer's data, or an ApiError. Network failures come as status 0. What is asked in the
+ * background, while somebody types, must not bring up the sign-in and take the keys away.
+ */
+export async function ask<T>(call: Promise<Answer<T>>, background = false): Promise<T> {
   let answer: Answer<T>;
   try {
     answer = await call;
@@ -70,7 +73,7 @@ export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
     throw new ApiError(0, "");
   }
   if (answer.response.ok) return answer.data as T;
-  if (answer.response.status === 401) signedOut();
+  if (answer.response.status === 401 && !background) signedOut();
   const said = (answer.error ?? {}) as Partial<Schemas["ErrorForm"]>;
   throw new ApiError(
     answer.response.status,

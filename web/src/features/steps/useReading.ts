@@ -36,6 +36,7 @@ export function useReading(text: string, bpm: number, first: First): Reading {
     const timer = setTimeout(() => {
       ask(
         api.POST("/api/dances/reading", { body: { sheet: text, bpm }, signal: abort.signal }),
+        true,
       ).then(
         (reading) => {
           asked.current = bpm;
@@ -48,7 +49,8 @@ export function useReading(text: string, bpm: number, first: First): Reading {
           }));
         },
         (error: unknown) => {
-          if (error instanceof ApiError && error.status > 0)
+          // Signed out: saving asks to sign in again, once the typing rests.
+          if (error instanceof ApiError && error.status > 0 && error.status !== 401)
             setLive((before) => ({ ...before, of: text, problem: error.message }));
         },
       );
