@@ -305,13 +305,10 @@ class PartBuilder:
         facing = sum(move.turn for move, _ in before)
         moves: list[Move] = []
         weights: list[Foot | None] = []
-        for use, own in placed(fitted, landings):
-            expansion = expand(
-                use, own, Stance(weight=weight, facing=facing), offset=words_at, line=span.line
-            )
-            for move in expansion.moves:
+        stance = Stance(weight=weight, facing=facing)
+        for danced in dance(fitted, landings, stance, offset=words_at, line=span.line):
+            for move in danced:
                 weight = move.weight or weight
-                facing += move.turn
                 moves.append(move)
                 weights.append(weight)
         return Option(
@@ -419,6 +416,25 @@ def placed(
             end = start + share * fitted.lasts
             yield use, landings[start : end : fitted.lasts]
             start = end
+
+
+def dance(
+    fitted: Fitted,
+    landings: tuple[Fraction, ...],
+    stance: Stance,
+    *,
+    offset: int = 0,
+    line: int = 1,
+) -> Iterator[tuple[Move, ...]]:
+    """The moves of each figure of a line, danced one after another from a stance."""
+    weight, facing = stance.weight, stance.facing
+    for use, own in placed(fitted, landings):
+        now = Stance(weight=weight, facing=facing)
+        moves = expand(use, own, now, offset=offset, line=line).moves
+        for move in moves:
+            weight = move.weight or weight
+            facing += move.turn
+        yield moves
 
 
 def mirror(move: Move) -> Move:

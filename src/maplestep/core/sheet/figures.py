@@ -7,10 +7,10 @@ from fractions import Fraction
 from ..counts import Feel, parse_counts
 from ..errors import CountError
 from ..feet import Foot
-from ..figures.expand import Stance, expand
+from ..figures.expand import Stance
 from ..figures.model import Figure
 from ..moves import Move
-from .build import placed
+from .build import dance
 from .forms import fit_line, moved
 from .lexicon import Lexicon, fold
 
@@ -35,13 +35,8 @@ def own_figure(name: str, counts: str, words: str, lexicon: Lexicon) -> Figure |
     landings = asked.positions
     if fitted.how == "rhythm":
         landings = tuple(at + asked.first for at in parse_counts(fitted.rhythm).positions)
-    weight, facing = None, 0
-    moves: list[Move] = []
-    for use, own in placed(fitted, landings):
-        for move in expand(use, own, Stance(weight=weight, facing=facing)).moves:
-            weight = move.weight or weight
-            facing += move.turn
-            moves.append(move)
+    danced = dance(fitted, landings, Stance(weight=None))
+    moves = [move for figure in danced for move in figure]
     lead = next((m.foot for m in moves if m.foot in (Foot.LEFT, Foot.RIGHT)), Foot.RIGHT)
     first = int(min(landings, default=Fraction(0)) // 1)
     rhythm = fitted.rhythm or moved(asked.text, -max(first, 0))

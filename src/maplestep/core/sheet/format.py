@@ -17,9 +17,9 @@ from typing import Final
 from ..counts import parse_counts
 from ..errors import CountError
 from ..feet import Foot
-from ..figures.expand import FigureUse, Stance, expand
+from ..figures.expand import FigureUse, Stance
 from ..moves import Move
-from .build import placed
+from .build import dance
 from .forms import Fitted, fit_line
 from .lexicon import Kind, Lexicon, standard
 from .lines import (
@@ -249,16 +249,11 @@ def _danced(
     fitted: Fitted, landings: tuple[Fraction, ...], stance: Stance
 ) -> tuple[list[tuple[object, ...]], list[Foot | None]]:
     """The moves without names and places, and the foot that leads each figure."""
-    weight, facing = stance.weight, stance.facing
     found: list[tuple[object, ...]] = []
     feet: list[Foot | None] = []
-    for use, own in placed(fitted, landings):
-        moves = expand(use, own, Stance(weight=weight, facing=facing)).moves
+    for use, moves in zip(fitted.uses, dance(fitted, landings, stance), strict=False):
         feet.append(_leads(use.figure.ways[0], moves))
-        for move in moves:
-            weight = move.weight or weight
-            facing += move.turn
-            found.append((move.at, move.foot, move.verb, move.direction, move.weight, move.turn))
+        found += [(m.at, m.foot, m.verb, m.direction, m.weight, m.turn) for m in moves]
     feet += [None] * (len(fitted.uses) - len(feet))
     return found, feet
 
