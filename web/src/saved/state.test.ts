@@ -36,6 +36,17 @@ describe("saving", () => {
     expect(maySend(reduce(refused, { type: "edit", draft: "c" }))).toBe(true);
   });
 
+  it("forgets a refusal of what was taken back in the meantime", () => {
+    const refusal = { kind: "refused", message: "too long", field: "sheet" } as const;
+    const state = play([
+      { type: "edit", draft: "far too long" },
+      { type: "send" },
+      { type: "undo" },
+      { type: "failed", problem: refusal },
+    ]);
+    expect([state.problem, state.present, isDirty(state)]).toEqual([null, "a", false]);
+  });
+
   it("keeps both sides of a conflict within reach", () => {
     const clash = play([
       { type: "edit", draft: "mine" },

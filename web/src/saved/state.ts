@@ -88,13 +88,16 @@ export function reduce<D>(state: SavedState<D>, action: SavedAction<D>): SavedSt
         sending: null,
         problem: null,
       };
-    case "failed":
+    case "failed": {
+      // What was refused may have been typed away while the refusal was on its way.
+      const past = action.problem.kind === "refused" && state.sending !== state.present;
       return {
         ...state,
         sending: null,
-        problem: action.problem,
+        problem: past ? null : action.problem,
         failures: state.failures + 1,
       };
+    }
     case "keepMine":
       return state.problem?.kind === "conflict"
         ? { ...state, version: state.problem.version, problem: null }
