@@ -38,6 +38,14 @@ need_system() {
   # Printed sheets are set with Pango.
   has_library libpangoft2-1.0.so.0 || missing+=(libpango-1.0-0 libpangoft2-1.0-0)
   has_library libharfbuzz-subset.so.0 || missing+=(libharfbuzz-subset0)
+  # The stand-in band, the spoken counts and the practice mix.
+  command -v fluidsynth >/dev/null || missing+=(fluidsynth)
+  [ -s /usr/share/sounds/sf2/FluidR3_GM.sf2 ] || missing+=(fluid-soundfont-gm)
+  command -v espeak-ng >/dev/null || missing+=(espeak-ng)
+  command -v rubberband >/dev/null || missing+=(rubberband-cli)
+  # Accompaniments nobody here composed, and a second sound font: the analyser's outside check.
+  [ "$1" != test ] || command -v mma >/dev/null || missing+=(mma)
+  [ "$1" != test ] || [ -s /usr/share/sounds/sf2/TimGM6mb.sf2 ] || missing+=(timgm6mb-soundfont)
   [ ${#missing[@]} = 0 ] || debian "${missing[@]}"
   python3 -c 'import sys; sys.exit(sys.version_info[:2] != (3, 11))' \
     || fail "Python 3.11 is needed; this is $(python3 --version)."

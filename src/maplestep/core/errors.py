@@ -53,3 +53,7 @@ class FileError(MapleStepError):
         self.line = line
         self.column = column
         self.where = where
+
+
+class RecordingError(MapleStepError):
+    """A recording cannot be used."""

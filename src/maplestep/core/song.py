@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import math
 from bisect import bisect_left, bisect_right
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 from fractions import Fraction
@@ -21,6 +21,7 @@ MIN_BPM: Final = 20
 MAX_BPM: Final = 400
 MAX_PHRASE: Final = 2000
 MAX_SONG: Final = 10_000
+MAX_ANCHORS: Final = 5_000
 USUAL_INTRO: Final = 16
 
 
@@ -135,6 +136,16 @@ class TempoMap:
         at = bisect_right(beats, wanted, 1, len(beats) - 1) - 1
         return seconds[at] + (wanted - beats[at]) * slopes[at]
 
+    def beat(self, at_seconds: float) -> float:
+        """The beat, with its fraction, at a time; the inverse of :meth:`seconds`.
+
+        >>> TempoMap.steady(Fraction(120)).beat(1.75)
+        3.5
+        """
+        beats, seconds, slopes = self._lines
+        at = bisect_right(seconds, at_seconds, 1, len(seconds) - 1) - 1
+        return beats[at] + (at_seconds - seconds[at]) / slopes[at]
+
     def all_seconds(self, beats: Iterable[float]) -> list[float]:
         """Times of many beats, in seconds; the same as one by one, and quick for a steady map."""
         if len(self.anchors) > 2:
@@ -143,11 +154,56 @@ class TempoMap:
         return [at + (beat - first) * slope for beat in beats]
 
 
+Anchors = tuple[tuple[Fraction, float], ...]
+
+
+def anchors_through(
+    beats: Sequence[float], *, first: int = 0, within_seconds: float = 0.002
+) -> Anchors:
+    """The fewest anchors that pass every beat within so many seconds; the first beat is ``first``.
+
+    Lines are split at their worst beat until none is off (Ramer 1972, Douglas & Peucker 1973).
+
+    >>> anchors_through([1.0, 1.5, 2.0, 2.5])
+    ((Fraction(0, 1), 1.0), (Fraction(3, 1), 2.5))
+    """
+    kept = {0, len(beats) - 1}
+    open_spans = [(0, len(beats) - 1)]
+    while open_spans:
+        low, high = open_spans.pop()
+        slope = (beats[high] - beats[low]) / (high - low)
+        off, worst = max(
+            ((abs(beats[at] - beats[low] - slope * (at - low)), at) for at in range(low + 1, high)),
+            default=(0.0, low),
+        )
+        if off > within_seconds:
+            kept.add(worst)
+            open_spans += [(low, worst), (worst, high)]
+    return tuple((Fraction(first + at), beats[at]) for at in sorted(kept))
+
+
+class Feel(StrEnum):
+    """How the band divides a beat."""
+
+    STRAIGHT = "straight"
+    SWING = "swing"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CuePoint:
+    """Words at a count of the song: a line of the lyric, or what to listen for."""
+
+    count: Fraction
+    text: str
+
+
 @dataclass(frozen=True, kw_only=True)
 class Song:
     """A song map. ``count_unit`` is 8, or 6 for waltz time.
 
-    ``beats_per_count`` is how many beats of the band go by in one count.
+    ``beats_per_count`` is how many beats of the band go by in one count. A song that keeps its
+    tempo needs ``bpm`` and ``first_beat_seconds`` only; ``anchors``, where there are any, say
+    where every beat is, and ``bpm`` is then no more than the usual tempo.
     """
 
     title: str
@@ -157,9 +213,14 @@ class Song:
     first_beat_seconds: float = 0.0
     beats_per_count: Fraction = Fraction(1)
     count_unit: int = 8
+    anchors: Anchors = ()
+    feel: Feel = Feel.STRAIGHT
+    cue_points: tuple[CuePoint, ...] = ()
 
     def __post_init__(self) -> None:
         TempoMap.steady(self.bpm, self.first_beat_seconds)
+        if len(self.anchors) > MAX_ANCHORS:
+            raise SongError(f"A tempo map may have {MAX_ANCHORS:,} anchors.", field="tempo")
         if self.count_unit not in (6, 8):
             raise SongError("Counts go by in eights, or in sixes for a waltz.", field="count_unit")
         if not Fraction(1, 4) <= self.beats_per_count <= 4:
@@ -173,6 +234,8 @@ class Song:
 
     @cached_property
     def tempo(self) -> TempoMap:
+        if self.anchors:
+            return TempoMap(anchors=self.anchors)
         return TempoMap.steady(self.bpm, self.first_beat_seconds)
 
     @cached_property

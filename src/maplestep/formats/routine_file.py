@@ -7,6 +7,7 @@ from them with ``maplestep schema`` and a test keeps the two the same.
 from __future__ import annotations
 
 import json
+import math
 from collections.abc import Callable, Sequence
 from decimal import Decimal
 from difflib import get_close_matches
@@ -17,10 +18,11 @@ from typing import Annotated, Any, Final, Literal, TypeVar
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationError
 
 from ..core.counts import parse_cut
-from ..core.errors import CountError, FacingError, FileError, MapleStepError
+from ..core.errors import CountError, FacingError, FileError, MapleStepError, SongError
 from ..core.routine import Event, EventKind, Routine
 from ..core.sheet.read import Reading, read_sheet
-from ..core.song import Phrase, PhraseKind, Song
+from ..core.sketch import MAX_CUE_POINTS
+from ..core.song import MAX_ANCHORS, CuePoint, Feel, Phrase, PhraseKind, Song
 from ..core.turns import clock, parse_clock
 from .json_text import load_json
 from .locate import locate
@@ -59,8 +61,17 @@ class PhraseForm(Form):
     cue: Cue = Field(default="", description="What in the music announces it.")
 
 
+class CuePointForm(Form):
+    """Words at a place in the song, a line of its lyric for example."""
+
+    count: Annotated[float, Field(ge=0, le=10_000)] = Field(
+        description="Counts from the first count 1, from 0."
+    )
+    text: Cue
+
+
 class SongForm(Form):
-    """A song map with a steady tempo."""
+    """A song map. With ``anchors`` its beats lie where they say, else its tempo is steady."""
 
     title: Title
     performer: Title = ""
@@ -75,6 +86,14 @@ class SongForm(Form):
     )
     count_unit: Literal[6, 8] = Field(default=8, description="Counts go by in eights, or sixes.")
     phrases: list[PhraseForm] = Field(max_length=200)
+    anchors: list[tuple[float, float]] = Field(
+        default=[],
+        max_length=MAX_ANCHORS,
+        description="Pairs of beat number and seconds, straight lines between them. Beat 0 is "
+        "count 1 of the first phrase. A stop is two neighbouring beats far apart.",
+    )
+    feel: Feel = Field(default=Feel.STRAIGHT, description="How the band divides a beat.")
+    cue_points: list[CuePointForm] = Field(default=[], max_length=MAX_CUE_POINTS)
 
 
 class EventForm(Form):
@@ -125,7 +144,19 @@ def song_of(form: SongForm) -> Song:
         beats_per_count=Fraction(form.beats_per_count),
         count_unit=form.count_unit,
         phrases=tuple(phrase_of(phrase) for phrase in form.phrases),
+        anchors=tuple((_simple(beat), at) for beat, at in form.anchors),
+        feel=form.feel,
+        cue_points=tuple(
+            CuePoint(count=_simple(cue.count), text=cue.text) for cue in form.cue_points
+        ),
     )
+
+
+def _simple(value: float) -> Fraction:
+    """The simple fraction that a written number stands for: .333333 is a third."""
+    if not math.isfinite(value):
+        raise SongError("A song's numbers have to be finite.", field="tempo")
+    return Fraction(value).limit_denominator(96)
 
 
 def phrase_of(form: PhraseForm) -> Phrase:
@@ -138,13 +169,16 @@ def song_form(song: Song) -> SongForm:
     return SongForm(
         title=song.title,
         performer=song.performer,
-        bpm=_decimal(song.bpm),
+        bpm=round(_decimal(song.bpm), 5),
         first_beat_seconds=song.first_beat_seconds,
         beats_per_count=_decimal(song.beats_per_count),
         count_unit=6 if song.count_unit == 6 else 8,
         phrases=[
             PhraseForm(kind=p.kind, counts=p.counts, name=p.name, cue=p.cue) for p in song.phrases
         ],
+        anchors=[(round(float(beat), 6), round(at, 6)) for beat, at in song.anchors],
+        feel=song.feel,
+        cue_points=[CuePointForm(count=float(cue.count), text=cue.text) for cue in song.cue_points],
     )
 
 
@@ -195,11 +229,17 @@ def routine_of(form: RoutineForm, reading: Reading | None = None) -> Routine:
 def write_routine(form: RoutineForm) -> str:
     """The file's text: UTF-8, two spaces, a line end at the end."""
     data = form.model_dump(mode="json", exclude_defaults=True)
-    data = {"format": FORMAT, "version": form.version, **data}
-    data["song"]["bpm"] = _number(form.song.bpm)
-    if "beats_per_count" in data["song"]:
-        data["song"]["beats_per_count"] = _number(form.song.beats_per_count)
+    data = {"format": FORMAT, "version": form.version, **data, "song": write_form(form.song)}
     return json.dumps(data, ensure_ascii=False, indent=2) + "\n"
+
+
+def write_form(form: SongForm) -> dict[str, Any]:
+    """A song as it stands in a file: defaults left out, numbers as numbers."""
+    data = form.model_dump(mode="json", exclude_defaults=True)
+    data["bpm"] = _number(form.bpm)
+    if "beats_per_count" in data:
+        data["beats_per_count"] = _number(form.beats_per_count)
+    return data
 
 
 def _number(value: Decimal) -> int | float:
@@ -216,9 +256,14 @@ def read_routine(raw: bytes) -> tuple[RoutineForm, Routine, Reading]:
     try:
         form = RoutineForm.model_validate(data)
     except ValidationError as error:
-        first = error.errors()[0]
-        raise _at(text, first["loc"], _plain(dict(first))) from error
+        raise form_error(text, error) from error
     return form, *_build(text, form)
+
+
+def form_error(text: str, error: ValidationError) -> FileError:
+    """The first thing that is wrong in a file, in plain words and with its place."""
+    first = error.errors()[0]
+    return _at(text, first["loc"], _plain(dict(first)))
 
 
 def _build(text: str, form: RoutineForm) -> tuple[Routine, Reading]:
@@ -275,5 +320,9 @@ def _plain(error: dict[str, Any]) -> str:
 
 
 _KEYS: Final = sorted(
-    {name for form in (RoutineForm, SongForm, PhraseForm, EventForm) for name in form.model_fields}
+    {
+        name
+        for form in (RoutineForm, SongForm, PhraseForm, EventForm, CuePointForm)
+        for name in form.model_fields
+    }
 )

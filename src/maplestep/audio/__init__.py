@@ -1,0 +1,1 @@
+"""Sound: recordings in, core values out. numpy, scipy and libsndfile live here and nowhere else."""

@@ -1,0 +1,155 @@
+"""From a recording to readings of its beats, bars and phrases."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass, replace
+from fractions import Fraction
+from pathlib import Path
+from typing import Final
+
+import numpy as np
+
+from ..core.errors import RecordingError
+from ..core.listening import HeardPhrase, Listening, Reading, Stretch
+from .arrays import Floats
+from .decode import read_mono
+from .follow import follow_beats
+from .harmony import Harmony, harmony_of
+from .level import Candidate, candidates, vote
+from .ones import find_bars
+from .onsets import BIAS_SECONDS, Onsets, onsets_of
+from .phrases import find_phrases
+from .refit import Grid, fit_grid
+from .tempo import local_periods
+
+VERSION: Final = 1
+OFFERED: Final = 4
+_LOCK: Final = 0.11
+_FEWEST_BEATS: Final = 12
+_STRETCH: Final = 16  # beats
+
+# Called with a step (decode, listen, map) and how much of it is done, 0 to 1.
+Progress = Callable[[str, float], None]
+
+
+@dataclass(frozen=True, slots=True)
+class Heard:
+    """What the steps after listening work on."""
+
+    onsets: Onsets
+    harmony: Harmony
+
+
+def analyse(path: Path, progress: Progress = lambda _step, _done: None) -> Listening:
+    """Listen to a recording. Raises RecordingError when there is no beat to be found in it."""
+    return analyse_samples(read_mono(path, lambda done: progress("decode", done)), progress)
+
+
+def analyse_samples(samples: Floats, progress: Progress = lambda _step, _done: None) -> Listening:
+    """Listen to mono sound at 22,050 samples a second. Raises RecordingError as above."""
+    progress("listen", 0.0)
+    onsets = onsets_of(samples)
+    progress("listen", 0.5)
+    harmony = harmony_of(samples)
+    progress("listen", 1.0)
+    listening = listen(Heard(onsets, harmony), progress)
+    progress("map", 1.0)
+    return listening
+
+
+def listen(heard: Heard, progress: Progress = lambda _step, _done: None) -> Listening:
+    """Beats, bars and phrases of what was heard."""
+    envelope = heard.onsets.envelope
+    periods = local_periods(envelope)
+    followed = follow_beats(envelope, periods)
+    if len(followed) < _FEWEST_BEATS:
+        raise RecordingError(
+            "No steady beat is to be heard in this recording. Check that it is the song, or tap "
+            "the beats along."
+        )
+    progress("map", 0.2)
+    grid = fit_grid(envelope, followed)
+    tried = candidates(heard.onsets, grid.beats)
+    chances = vote(heard.onsets, heard.harmony, tried)
+    picked = _distinct(tried, chances)
+    readings: list[Reading] = []
+    support: list[Grid] = []
+    for number, (candidate, chance) in enumerate(picked):
+        progress("map", 0.3 + 0.15 * number)
+        locked = fit_grid(envelope, candidate.beats, lock=_LOCK)
+        if len(locked.beats) < _FEWEST_BEATS:
+            continue
+        support.append(locked)
+        readings.append(_reading(heard, locked, chance))
+    if not readings:
+        raise RecordingError(
+            "No steady beat is to be heard in this recording. Tap the beats along."
+        )
+    best = readings[0].bpm
+    readings = [replace(r, ratio=Fraction(r.bpm / best).limit_denominator(4)) for r in readings]
+    return Listening(
+        seconds=heard.onsets.seconds,
+        readings=tuple(readings),
+        stretches=_stretches(support[0]),
+        version=VERSION,
+    )
+
+
+def _distinct(tried: list[Candidate], chances: Floats) -> list[tuple[Candidate, float]]:
+    """The likeliest candidates; those less than a sixteenth of a beat apart count as one."""
+    picked: list[tuple[Candidate, float]] = []
+    for at in np.argsort(-chances):
+        candidate, chance = tried[at], float(chances[at])
+        for number, (other, so_far) in enumerate(picked):
+            if other.ratio == candidate.ratio and _apart(other, candidate) < 0.13:
+                picked[number] = (other, so_far + chance)
+                break
+        else:
+            picked.append((candidate, chance))
+    picked.sort(key=lambda entry: -entry[1])
+    return picked[:OFFERED]
+
+
+def _apart(one: Candidate, other: Candidate) -> float:
+    """How far two pulses of one ratio lie apart, in their own beats."""
+    span = 1 / float(one.ratio)
+    turns = (one.phase - other.phase) / span
+    return abs(turns - round(turns))
+
+
+def _reading(heard: Heard, grid: Grid, chance: float) -> Reading:
+    beats = grid.beats
+    bars = find_bars(heard.onsets, heard.harmony, beats)
+    phrases = find_phrases(heard.harmony, beats, bars)
+    return Reading(
+        beats=tuple(float(t) for t in np.maximum(beats - BIAS_SECONDS, 0.0)),
+        bars=tuple(int(b) for b in bars.starts),
+        phrases=tuple(
+            HeardPhrase(
+                start=p.start, end=p.end, kind=p.kind, group=p.group, confidence=p.confidence
+            )
+            for p in phrases
+        ),
+        count_unit=6 if bars.metre == 3 else 8,
+        confidence=chance,
+        one_confidence=bars.confidence,
+        unit_confidence=bars.metre_confidence,
+    )
+
+
+def _stretches(grid: Grid) -> tuple[Stretch, ...]:
+    """Blocks of sixteen beats with the support the sound gives them."""
+    found = []
+    beats, support = grid.beats, grid.support
+    for start in range(0, len(beats) - 1, _STRETCH):
+        end = min(start + _STRETCH, len(beats) - 1)
+        mean = float(support[start:end].mean()) if end > start else 0.0
+        found.append(
+            Stretch(
+                start_seconds=float(beats[start]),
+                end_seconds=float(beats[end]),
+                confidence=float(np.clip(1.6 * mean, 0.0, 1.0)),
+            )
+        )
+    return tuple(found)

@@ -1,0 +1,19 @@
+"""Names for the arrays that go around here, and what is read off them everywhere."""
+
+from __future__ import annotations
+
+import numpy as np
+from numpy.typing import NDArray
+
+Floats = NDArray[np.floating]
+Ints = NDArray[np.integer]
+
+
+def sample_at(values: Floats, frames: Floats) -> Floats:
+    """Values between frames, by straight lines; 0 beyond both ends."""
+    return np.interp(frames, np.arange(len(values)), values, left=0.0, right=0.0)
+
+
+def standard(values: Floats) -> Floats:
+    """Zero mean, unit deviation, clipped at ±4."""
+    return np.asarray(np.clip((values - values.mean()) / (values.std() + 1e-9), -4.0, 4.0))

@@ -1,0 +1,35 @@
+"""Sound out: WAV, FLAC, OGG or MP3 by the name's ending."""
+
+from __future__ import annotations
+
+from pathlib import Path
+from typing import Final
+
+import soundfile
+
+from ..core.errors import RecordingError
+from .arrays import Floats
+
+FORMATS: Final = {
+    ".wav": ("WAV", "PCM_16"),
+    ".flac": ("FLAC", "PCM_16"),
+    ".ogg": ("OGG", "VORBIS"),
+    ".mp3": ("MP3", "MPEG_LAYER_III"),
+}
+# libsndfile's Vorbis encoder overflows its stack on one large write.
+_BLOCK: Final = 1 << 14
+
+
+def write_sound(path: Path, samples: Floats, sample_rate: int) -> None:
+    """Write (samples, channels) sound. Raises RecordingError for an ending that is none of ours."""
+    if path.suffix.lower() not in FORMATS:
+        raise RecordingError(
+            f"“{path.suffix}” is no kind of sound file that can be written. "
+            f"Use one of {', '.join(FORMATS)}."
+        )
+    kind, subtype = FORMATS[path.suffix.lower()]
+    with soundfile.SoundFile(
+        str(path), "w", sample_rate, samples.shape[1], subtype, format=kind
+    ) as file:
+        for start in range(0, len(samples), _BLOCK):
+            file.write(samples[start : start + _BLOCK])

@@ -1,0 +1,262 @@
+"""A dancer's grid out of heard beats: constant where the band is constant, free where it is not.
+
+The period and phase whose folded envelope is strongest over a whole stretch are exact to
+fractions of a millisecond where single beats scatter by several. Where one grid does not hold,
+the song is cut at its jumps (a stop, an extra half bar), and a bad head or tail (a slow-down)
+keeps its free beats.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Final
+
+import numpy as np
+from numpy.typing import NDArray
+
+from .arrays import Floats, sample_at
+from .onsets import RATE
+
+BLOCK: Final = 16  # beats
+_BINS: Final = 64
+_REACH_SECONDS: Final = 0.045
+_PERIOD_SEARCH: Final = 0.012
+_JUMP: Final = 0.12  # of a beat
+_SIDE: Final = 12  # beats before and after a jump
+_LOCAL: Final = 8
+
+
+@dataclass(frozen=True, slots=True)
+class Grid:
+    """Beats in seconds, and how well each of them is borne out by the sound, 0 to 1."""
+
+    beats: Floats
+    support: Floats
+    steady: bool
+
+
+def fit_grid(envelope: Floats, beats: Floats, lock: float | None = None) -> Grid:
+    """The grid that fits the sound best. ``lock``: how far, in beats, the phase may move."""
+    if len(beats) < 8:
+        return Grid(beats, _strength(envelope, beats), steady=False)
+    grid = _constant(envelope, beats, lock)
+    good = _holds(envelope, grid, beats)
+    if good.all():
+        return _grid(envelope, grid, steady=True)
+    pieces = [_stretch(envelope, part, lock) for part in np.split(beats, _jumps(envelope, beats))]
+    return _grid(envelope, _joined(envelope, pieces), steady=False)
+
+
+def _stretch(envelope: Floats, beats: Floats, lock: float | None) -> Floats:
+    """One stretch without jumps: constant in its middle if it can be, free at head and tail."""
+    if len(beats) < 2 * _LOCAL:
+        return _nudged(envelope, beats)
+    grid = _constant(envelope, beats, lock)
+    good = _holds(envelope, grid, beats)
+    if good.all():
+        return grid
+    middle = np.flatnonzero(good)
+    first, last = (middle[0], middle[-1] + 1) if len(middle) else (0, 0)
+    inside = good[first:last]
+    # A single bad block inside (a drum fill, a break) does not make the song free.
+    if len(inside) * BLOCK >= 2 * BLOCK and np.count_nonzero(~inside) <= max(1, len(inside) // 6):
+        head, body = beats[: first * BLOCK], beats[first * BLOCK : last * BLOCK]
+        tail = beats[last * BLOCK :] if last < len(good) else beats[len(beats) :]
+        held = _constant(envelope, body, lock)
+        head = _local(envelope, np.concatenate([head, held[:_LOCAL]]))[: len(head)]
+        tail = _nudged(envelope, tail)
+        head = head[head < held[0] - 0.5 * _period(held)]
+        tail = tail[tail > held[-1] + 0.5 * _period(held)]
+        return np.concatenate([head, held, tail])
+    return _local(envelope, beats)
+
+
+def _period(beats: Floats) -> float:
+    return float(np.median(np.diff(beats)))
+
+
+def _constant(envelope: Floats, beats: Floats, lock: float | None) -> Floats:
+    """The one grid of equal beats over this stretch."""
+    period, phase = _folded(envelope, beats, lock)
+    first = int(np.round((beats[0] - phase) / period))
+    last = int(np.round((beats[-1] - phase) / period))
+    grid = phase + period * np.arange(first, last + 1)
+    for _ in range(3):
+        heard, weight = _refined(envelope, grid)
+        numbers = np.arange(len(grid), dtype=float)
+        slope, start = _line(numbers, heard, weight)
+        if abs(slope / period - 1) > _PERIOD_SEARCH:
+            break
+        grid = start + slope * numbers
+    return grid
+
+
+def _folded(envelope: Floats, beats: Floats, lock: float | None) -> tuple[float, float]:
+    """Period and phase, in seconds, whose folded envelope is strongest."""
+    numbers = np.arange(len(beats), dtype=float)
+    slope, _ = _line(numbers, beats, np.ones(len(beats)))
+    middle = float(beats.mean())
+    low, high = (int(max(0.0, t) * RATE) for t in (beats[0] - slope, beats[-1] + slope))
+    part = envelope[low:high]
+    at = np.arange(low, low + len(part)) / RATE - middle
+    steps = int(np.clip(16 * _PERIOD_SEARCH * len(beats), 12, 240))
+    best = (-1.0, slope, middle)
+    expected = float(np.median(_wrapped((beats - middle) / slope)))
+    for period in slope * (1 + np.linspace(-_PERIOD_SEARCH, _PERIOD_SEARCH, 2 * steps + 1)):
+        place = np.mod(at / period, 1.0) * _BINS
+        sums = np.bincount(place.astype(int) % _BINS, part, _BINS)
+        smooth = sums + 0.5 * (np.roll(sums, 1) + np.roll(sums, -1))
+        if lock is not None:
+            away = np.abs(_wrapped((np.arange(_BINS) + 0.5) / _BINS - expected))
+            smooth = np.where(away <= lock, smooth, 0.0)
+        peak = int(np.argmax(smooth))
+        if smooth[peak] > best[0]:
+            best = (float(smooth[peak]), float(period), middle + (peak + 0.5) / _BINS * period)
+    return best[1], best[2]
+
+
+def _wrapped(turns: Floats) -> Floats:
+    """Phases to −½ … ½."""
+    return np.asarray(turns - np.round(turns))
+
+
+def _refined(envelope: Floats, grid: Floats) -> tuple[Floats, Floats]:
+    """For each beat the weighted middle of the onset within reach, and its weight."""
+    period = _period(grid)
+    reach = round(min(_REACH_SECONDS, 0.2 * period) * RATE)
+    offsets = np.arange(-reach, reach + 1)
+    frames = np.round(grid * RATE).astype(int)[:, None] + offsets
+    inside = (frames >= 0) & (frames < len(envelope))
+    around = np.where(inside, envelope[np.clip(frames, 0, len(envelope) - 1)], 0.0)
+    peak = np.argmax(around, axis=1)
+    near = np.abs(offsets[None, :] - offsets[peak][:, None]) <= 3
+    weights = around * near
+    total = weights.sum(axis=1)
+    heard = (weights * (frames / RATE)).sum(axis=1) / (total + 1e-9)
+    return np.where(total > 0.05, heard, grid), total + 1e-6
+
+
+def _line(x: Floats, y: Floats, weight: Floats) -> tuple[float, float]:
+    """Slope and start of the weighted line, outliers held down after Huber."""
+    robust = np.ones_like(x)
+    slope, start = 0.0, 0.0
+    for _ in range(8):
+        w = weight * robust
+        mean_x, mean_y = (w * x).sum() / w.sum(), (w * y).sum() / w.sum()
+        slope = (w * (x - mean_x) * (y - mean_y)).sum() / ((w * (x - mean_x) ** 2).sum() + 1e-12)
+        start = mean_y - slope * mean_x
+        off = np.abs(y - start - slope * x)
+        scale = max(1.5 * float(np.median(off)), 0.002)
+        robust = np.minimum(1.0, scale / (off + 1e-12))
+    return float(slope), float(start)
+
+
+def _strength(envelope: Floats, beats: Floats) -> Floats:
+    """The envelope's peak within 15 ms of each beat."""
+    tries = [
+        sample_at(envelope, (beats + off) * RATE) for off in (-0.015, -0.0075, 0, 0.0075, 0.015)
+    ]
+    return np.asarray(np.max(tries, axis=0))
+
+
+def _holds(envelope: Floats, grid: Floats, beats: Floats) -> Floats:
+    """For each block of 16 free beats: does the constant grid explain it as well?"""
+    own = _strength(envelope, grid)
+    typical = float(np.median(own))
+    free = _strength(envelope, beats)
+    verdicts = []
+    for start in range(0, max(1, len(beats) - BLOCK // 2), BLOCK):
+        end = start + BLOCK if len(beats) - start >= 1.5 * BLOCK else len(beats)
+        low, high = beats[start] - 0.2, beats[end - 1] + 0.2
+        mine = own[(grid >= low) & (grid <= high)]
+        score = float(mine.mean()) if len(mine) else 0.0
+        there = float(free[start:end].mean())
+        verdicts.append(
+            score >= max(0.25 * there, 0.02) and (score >= 0.6 * there or score >= 0.5 * typical)
+        )
+    return np.asarray(verdicts, dtype=bool)
+
+
+def _jumps(envelope: Floats, beats: Floats) -> list[int]:
+    """Where the beat's phase jumps: lines through 12 beats before and after disagree."""
+    heard, weight = _refined(envelope, beats)
+    count = len(beats)
+    off = np.zeros(count)
+    numbers = np.arange(_SIDE, dtype=float)
+    for at in range(_SIDE, count - _SIDE + 1):
+        left, right = slice(at - _SIDE, at), slice(at, at + _SIDE)
+        slope, start = _line(numbers, heard[left], weight[left])
+        after_slope, after = _line(numbers, heard[right], weight[right])
+        if abs(slope / after_slope - 1) > 0.08:
+            continue  # a slow-down, or noise: no clean line on one of the two sides
+        off[at] = abs(_wrapped(np.asarray((after - start) / slope)))
+    found: list[int] = []
+    while off.max(initial=0.0) > _JUMP:
+        at = int(np.argmax(off))
+        found.append(at)
+        off[max(0, at - _SIDE) : at + _SIDE] = 0.0
+    return sorted(found)
+
+
+def _joined(envelope: Floats, parts: list[Floats]) -> Floats:
+    """The stretches one after another; between them no beat nearer than 0.6 of one."""
+    whole = np.zeros(0)
+    for part in parts:
+        if not len(whole) or not len(part):
+            whole = np.concatenate([whole, part])
+            continue
+        period = _period(whole) if len(whole) > 1 else 0.5
+        low = _strength(envelope, whole[-6:]), _strength(envelope, part[:6])
+        typical = 0.3 * float(np.median(_strength(envelope, whole)))
+        # The band has stopped: no beats are counted into the silence at the end or the head.
+        tail, head = _trailing(low[0] < typical), _trailing((low[1] < typical)[::-1])
+        if tail + head < 2:
+            tail = head = 0
+        kept, rest = whole[: len(whole) - tail], part[head:]
+        while len(kept) and len(rest) and rest[0] - kept[-1] < 0.6 * period:
+            if _strength(envelope, kept[-1:])[0] < _strength(envelope, rest[:1])[0]:
+                kept = kept[:-1]
+            else:
+                rest = rest[1:]
+        whole = np.concatenate([kept, rest])
+    return whole
+
+
+def _trailing(silent: NDArray[np.bool_]) -> int:
+    count = 0
+    for quiet in silent[::-1]:
+        if not quiet:
+            break
+        count += 1
+    return count
+
+
+def _local(envelope: Floats, beats: Floats) -> Floats:
+    """Each beat on the line through the eight around it: drift without jitter."""
+    heard, weight = _refined(envelope, beats)
+    out = heard.copy()
+    numbers = np.arange(len(beats), dtype=float)
+    for at in range(len(beats)):
+        near = slice(max(0, at - _LOCAL), at + _LOCAL + 1)
+        slope, start = _line(numbers[near], heard[near], weight[near])
+        out[at] = start + slope * at
+    return _rising(out)
+
+
+def _nudged(envelope: Floats, beats: Floats) -> Floats:
+    """Free beats moved onto their onsets."""
+    return _rising(_refined(envelope, beats)[0]) if len(beats) > 1 else beats
+
+
+def _rising(beats: Floats) -> Floats:
+    if len(beats) < 2:
+        return beats
+    keep = np.concatenate([[True], np.diff(np.maximum.accumulate(beats)) > 0.05])
+    return np.asarray(beats[keep])
+
+
+def _grid(envelope: Floats, beats: Floats, *, steady: bool) -> Grid:
+    beats = beats[(beats >= -0.02) & (beats <= len(envelope) / RATE)]
+    strength = _strength(envelope, beats)
+    typical = np.percentile(strength, 75) + 1e-9 if len(strength) else 1.0
+    return Grid(beats, np.clip(strength / typical, 0.0, 1.0), steady=steady)

@@ -1,0 +1,77 @@
+"""A song's phrases as a label track: one line each, start, end and text, tabs between.
+
+Read: phrases as well as beats (labels that are numbers, as a beat counter writes them).
+"""
+
+from __future__ import annotations
+
+import math
+from typing import Final
+
+from ..core.errors import FileError
+from ..core.phrasing import length_words
+from ..core.sketch import Segment, Sketch
+from ..core.song import Song
+from .text import decode_text
+
+_MOST_LINES: Final = 20_000
+
+
+def write_labels(song: Song) -> str:
+    """A line for each phrase and, as points, for each cue."""
+    lines = []
+    for placed in song.placed:
+        start, end = song.seconds(placed.start), song.seconds(placed.end)
+        words = f"{placed.name} ({length_words(placed.phrase.counts, song.count_unit)})"
+        lines.append(f"{start:.6f}\t{end:.6f}\t{_one_line(words)}")
+    for cue in song.cue_points:
+        at = song.seconds(cue.count)
+        lines.append(f"{at:.6f}\t{at:.6f}\t{_one_line(cue.text)}")
+    return "\n".join(lines) + "\n"
+
+
+def _one_line(text: str) -> str:
+    return " ".join(text.split())
+
+
+def read_labels(raw: bytes) -> Sketch:
+    """Phrases, cue points (labels without length) and beats of a label track. Raises FileError."""
+    rows: list[tuple[float, float, str]] = []
+    for number, line in enumerate(decode_text(raw).splitlines(), start=1):
+        # A line that begins with a backslash holds frequencies of the label above it.
+        if not line.strip() or line.startswith("\\"):
+            continue
+        if number > _MOST_LINES:
+            raise FileError(f"A label track has up to {_MOST_LINES:,} lines.", line=number)
+        cells = [cell.strip() for cell in line.split("\t")]
+        try:
+            start, end = (float(cell.replace(",", ".")) for cell in cells[:2])
+        except ValueError as error:
+            raise FileError(
+                "A label is start, end and text, with tabs between: 12.5⇥28.5⇥Verse.", line=number
+            ) from error
+        if not (math.isfinite(start) and math.isfinite(end) and 0 <= start <= end):
+            raise FileError("A label starts at 0 or later and ends after it starts.", line=number)
+        rows.append((start, end, cells[2] if len(cells) > 2 else ""))
+    if not rows:
+        raise FileError("There are no labels in this file.")
+    rows.sort()
+    beats = [row for row in rows if row[2].rstrip(".").isdigit()]
+    if len(beats) >= 4 and len(beats) * 2 > len(rows):
+        rest = [row for row in rows if row not in beats]
+        ones = [n for n, row in enumerate(beats) if row[2].rstrip(".") == "1"]
+        return Sketch(
+            beats=tuple(dict.fromkeys(row[0] for row in beats)),
+            one=ones[0] if ones else 0,
+            segments=_segments(rest),
+            cues=_points(rest),
+        )
+    return Sketch(segments=_segments(rows), cues=_points(rows))
+
+
+def _segments(rows: list[tuple[float, float, str]]) -> tuple[Segment, ...]:
+    return tuple(Segment(start_seconds=a, end_seconds=b, name=text) for a, b, text in rows if b > a)
+
+
+def _points(rows: list[tuple[float, float, str]]) -> tuple[tuple[float, str], ...]:
+    return tuple((a, text) for a, b, text in rows if a == b and text)

@@ -1,0 +1,199 @@
+"""A song as a Standard MIDI File: tempo map, time signature, markers, and clicks.
+
+Standard MIDI Files 1.0 (MIDI Manufacturers Association, RP-001). Written: type 1, 480 ticks a
+beat; track 1 holds tempo, time signature, phrase markers and cues, track 2 a click on every beat,
+higher on count 1. Music that begins late has a lead-in of whole beats before the first.
+"""
+
+from __future__ import annotations
+
+import io
+from fractions import Fraction
+from typing import Final
+
+import mido
+
+from ..core.errors import FileError
+from ..core.phrasing import length_words
+from ..core.sketch import Segment, Sketch
+from ..core.song import Song
+
+TICKS: Final = 480
+CLICK, CLICK_ONE = 77, 76  # General MIDI low and high wood block
+_DRUMS: Final = 9
+_LONGEST_SECONDS: Final = 3600.0
+_MOST_BEATS: Final = 20_000
+
+
+def write_midi(song: Song) -> bytes:
+    """The song's map and clicks as MIDI."""
+    file = mido.MidiFile(type=1, ticks_per_beat=TICKS)
+    lead = _lead_in(song)
+    file.tracks.append(_track(_map_events(song, lead), song.title))
+    file.tracks.append(_track(_clicks(song, lead), "Clicks"))
+    out = io.BytesIO()
+    file.save(file=out)
+    return out.getvalue()
+
+
+def _lead_in(song: Song) -> int:
+    """Beats before the first one that fill the silence before it."""
+    first = song.tempo.seconds(0)
+    if first < 0.001:
+        return 0
+    span = song.tempo.seconds(1) - first
+    return max(1, round(first / span))
+
+
+def _tick(beat: Fraction, lead: int) -> int:
+    return round((beat + lead) * TICKS)
+
+
+def _map_events(song: Song, lead: int) -> list[tuple[int, mido.MetaMessage]]:
+    events: list[tuple[int, mido.MetaMessage]] = []
+    if lead:
+        span = song.tempo.seconds(0) / lead
+        events.append((0, mido.MetaMessage("set_tempo", tempo=round(span * 1e6))))
+    end = song.length * song.beats_per_count
+    corners = sorted({Fraction(0), *(beat for beat, _ in song.anchors if 0 < beat < end)})
+    for beat, following in zip(corners, [*corners[1:], end], strict=True):
+        span = (song.tempo.seconds(following) - song.tempo.seconds(beat)) / float(following - beat)
+        events.append((_tick(beat, lead), mido.MetaMessage("set_tempo", tempo=round(span * 1e6))))
+    metre = 3 if song.count_unit == 6 else 4
+    signature = mido.MetaMessage("time_signature", numerator=metre, denominator=4)
+    events.append((_tick(Fraction(0), lead), signature))
+    for placed in song.placed:
+        words = f"{placed.name} ({length_words(placed.phrase.counts, song.count_unit)})"
+        at = _tick(placed.start * song.beats_per_count, lead)
+        events.append((at, mido.MetaMessage("marker", text=_latin(words))))
+        if placed.phrase.cue:
+            events.append((at, mido.MetaMessage("cue_marker", text=_latin(placed.phrase.cue))))
+    for cue in song.cue_points:
+        at = _tick(cue.count * song.beats_per_count, lead)
+        events.append((max(0, at), mido.MetaMessage("lyrics", text=_latin(cue.text))))
+    return events
+
+
+def _clicks(song: Song, lead: int) -> list[tuple[int, mido.Message]]:
+    events = []
+    for placed in song.placed:
+        for count in range(placed.phrase.counts):
+            at = _tick((placed.start + count) * song.beats_per_count, lead)
+            one = count % song.count_unit == 0
+            pitch = CLICK_ONE if one else CLICK
+            on = mido.Message("note_on", channel=_DRUMS, note=pitch, velocity=110 if one else 80)
+            events.append((at, on))
+            events.append((at + TICKS // 8, mido.Message("note_off", channel=_DRUMS, note=pitch)))
+    return events
+
+
+def _track(events: list[tuple[int, mido.Message]], name: str) -> mido.MidiTrack:
+    track = mido.MidiTrack([mido.MetaMessage("track_name", name=_latin(name))])
+    now = 0
+    for at, message in sorted(events, key=lambda event: event[0]):
+        track.append(message.copy(time=at - now))
+        now = at
+    return track
+
+
+def _latin(text: str) -> str:
+    """What the standard's text events can hold."""
+    return text.encode("latin-1", "replace").decode("latin-1")
+
+
+def read_midi(raw: bytes, name: str = "") -> Sketch:
+    """Tempo map, time signature and markers of a MIDI file. Raises FileError."""
+    try:
+        file = mido.MidiFile(file=io.BytesIO(raw))
+        return _sketch(file, name)
+    except FileError:
+        raise
+    except (
+        OSError,
+        EOFError,
+        ValueError,
+        KeyError,
+        IndexError,
+        TypeError,
+        ZeroDivisionError,
+    ) as error:
+        raise FileError(
+            "This MIDI file cannot be read; it is damaged or of another kind. Save it again as a "
+            "Standard MIDI File."
+        ) from error
+
+
+def _sketch(file: mido.MidiFile, name: str) -> Sketch:
+    if file.ticks_per_beat <= 0:
+        raise FileError("This MIDI file counts in film frames, not in beats. Save it with a tempo.")
+    tempi: list[tuple[int, int]] = [(0, 500_000)]
+    markers: list[tuple[int, str]] = []
+    lyrics: list[tuple[int, str]] = []
+    signature: tuple[int, int, int] | None = None
+    end, first_note, title = 0, None, ""
+    for track in file.tracks:
+        tick = 0
+        for message in track:
+            tick += message.time
+            if message.type == "set_tempo":
+                tempi.append((tick, message.tempo))
+            elif message.type == "time_signature" and signature is None:
+                signature = (tick, message.numerator, message.denominator)
+            elif message.type == "marker":
+                markers.append((tick, message.text))
+            elif message.type in ("lyrics", "cue_marker"):
+                lyrics.append((tick, message.text))
+            elif message.type == "track_name" and not title:
+                title = message.name
+            elif message.type == "note_on" and message.velocity:
+                first_note = tick if first_note is None else min(first_note, tick)
+        end = max(end, tick)
+    start, metre, lower = signature or (0, 4, 4)
+    # Six-eight and its like are felt in dotted quarters.
+    per_beat = Fraction(file.ticks_per_beat) * (
+        Fraction(3, 2) if lower == 8 and metre % 3 == 0 else 1
+    )
+    clock = _Clock(tempi, file.ticks_per_beat)
+    zero = markers[0][0] if markers else max(start, 0)
+    if not markers and start == 0 and first_note:
+        zero = first_note - first_note % round(per_beat)
+    count = int((end - zero) / per_beat)
+    if count < 1:
+        raise FileError("There is no music in this MIDI file: it has no length.")
+    if count > _MOST_BEATS or clock.seconds(end) > _LONGEST_SECONDS:
+        raise FileError("This MIDI file is longer than a song. Cut out the one song.")
+    beats = tuple(clock.seconds(zero + n * float(per_beat)) for n in range(count + 1))
+    edges = [*(tick for tick, _ in markers), end]
+    return Sketch(
+        title=title or name,
+        beats=beats,
+        count_unit=6 if metre == 3 else 8,
+        segments=tuple(
+            Segment(start_seconds=clock.seconds(tick), end_seconds=clock.seconds(after), name=text)
+            for (tick, text), after in zip(markers, edges[1:], strict=True)
+            if after > tick
+        ),
+        cues=tuple((clock.seconds(tick), text) for tick, text in lyrics),
+        seconds=clock.seconds(end),
+    )
+
+
+class _Clock:
+    """Seconds of ticks through the tempo changes."""
+
+    def __init__(self, tempi: list[tuple[int, int]], per_quarter: int) -> None:
+        self.corners: list[tuple[int, float, float]] = []
+        at, before, span = 0.0, 0, 0.5 / per_quarter
+        for tick, tempo in sorted(tempi, key=lambda change: change[0]):
+            at += (tick - before) * span
+            span, before = tempo / 1e6 / per_quarter, tick
+            self.corners.append((tick, at, span))
+
+    def seconds(self, tick: float) -> float:
+        """Time of a tick."""
+        corner = self.corners[0]
+        for entry in self.corners:
+            if entry[0] > tick:
+                break
+            corner = entry
+        return corner[1] + (tick - corner[0]) * corner[2]
