@@ -20,7 +20,7 @@ from .level import Candidate, candidates, vote
 from .ones import find_bars
 from .onsets import BIAS_SECONDS, Onsets, onsets_of
 from .phrases import find_phrases
-from .refit import Grid, fit_grid
+from .refit import Grid, fit_grid, strength_at
 from .tempo import local_periods
 
 VERSION: Final = 1
@@ -28,6 +28,14 @@ OFFERED: Final = 4
 _LOCK: Final = 0.11
 _FEWEST_BEATS: Final = 12
 _STRETCH: Final = 16  # beats
+# Between what speech, rain and noise reach and what a band does: see tempo.local_periods.
+_CLEAR: Final = 0.6
+_STANDS_OUT: Final = 2.0
+_BETWEEN: Final = (0.15, 0.35, 0.65, 0.85)  # of a beat
+_NO_BEAT: Final = (
+    "No steady beat is to be heard in this recording. Check that it is the song; if it is, tap "
+    "the beats along."
+)
 
 # Called with a step (decode, listen, map) and how much of it is done, 0 to 1.
 Progress = Callable[[str, float], None]
@@ -61,15 +69,14 @@ def analyse_samples(samples: Floats, progress: Progress = lambda _step, _done: N
 def listen(heard: Heard, progress: Progress = lambda _step, _done: None) -> Listening:
     """Beats, bars and phrases of what was heard."""
     envelope = heard.onsets.envelope
-    periods = local_periods(envelope)
+    periods, clarity = local_periods(envelope)
     followed = follow_beats(envelope, periods)
-    if len(followed) < _FEWEST_BEATS:
-        raise RecordingError(
-            "No steady beat is to be heard in this recording. Check that it is the song, or tap "
-            "the beats along."
-        )
+    if clarity < _CLEAR or len(followed) < _FEWEST_BEATS:
+        raise RecordingError(_NO_BEAT)
     progress("map", 0.2)
     grid = fit_grid(envelope, followed)
+    if _stands_out(envelope, grid.beats) < _STANDS_OUT:
+        raise RecordingError(_NO_BEAT)
     tried = candidates(heard.onsets, grid.beats)
     chances = vote(heard.onsets, heard.harmony, tried)
     picked = _distinct(tried, chances)
@@ -83,9 +90,7 @@ def listen(heard: Heard, progress: Progress = lambda _step, _done: None) -> List
         support.append(locked)
         readings.append(_reading(heard, locked, chance))
     if not readings:
-        raise RecordingError(
-            "No steady beat is to be heard in this recording. Tap the beats along."
-        )
+        raise RecordingError(_NO_BEAT)
     best = readings[0].bpm
     readings = [replace(r, ratio=Fraction(r.bpm / best).limit_denominator(4)) for r in readings]
     return Listening(
@@ -94,6 +99,13 @@ def listen(heard: Heard, progress: Progress = lambda _step, _done: None) -> List
         stretches=_stretches(support[0]),
         version=VERSION,
     )
+
+
+def _stands_out(envelope: Floats, beats: Floats) -> float:
+    """How much more begins on the beats than between them."""
+    spans = np.append(np.diff(beats), np.median(np.diff(beats)))
+    between = np.mean([strength_at(envelope, beats + f * spans).mean() for f in _BETWEEN])
+    return float(strength_at(envelope, beats).mean() / (between + 1e-9))
 
 
 def _distinct(tried: list[Candidate], chances: Floats) -> list[tuple[Candidate, float]]:

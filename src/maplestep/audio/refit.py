@@ -24,6 +24,8 @@ _PERIOD_SEARCH: Final = 0.012
 _JUMP: Final = 0.12  # of a beat
 _SIDE: Final = 12  # beats before and after a jump
 _LOCAL: Final = 8
+_SILENT_SECONDS: Final = 1.1
+_OUT_OF_STEP_SECONDS: Final = 0.008
 
 
 @dataclass(frozen=True, slots=True)
@@ -38,13 +40,44 @@ class Grid:
 def fit_grid(envelope: Floats, beats: Floats, lock: float | None = None) -> Grid:
     """The grid that fits the sound best. ``lock``: how far, in beats, the phase may move."""
     if len(beats) < 8:
-        return Grid(beats, _strength(envelope, beats), steady=False)
+        return Grid(beats, strength_at(envelope, beats), steady=False)
+    parts = _between_silences(envelope, beats)
+    if len(parts) > 1:
+        fitted = [fit_grid(envelope, part, lock).beats for part in parts]
+        return _grid(envelope, _over_silences(fitted), steady=False)
     grid = _constant(envelope, beats, lock)
     good = _holds(envelope, grid, beats)
     if good.all():
-        return _grid(envelope, grid, steady=True)
+        followed = follow_ends(envelope, grid)
+        return _grid(envelope, followed, steady=len(followed) == len(grid))
+    followed = _body_and_ends(envelope, beats, good, lock)
+    if followed is not None:
+        return _grid(envelope, followed, steady=False)
     pieces = [_stretch(envelope, part, lock) for part in np.split(beats, _jumps(envelope, beats))]
-    return _grid(envelope, _joined(envelope, pieces), steady=False)
+    return _grid(envelope, follow_ends(envelope, _joined(envelope, pieces)), steady=False)
+
+
+def _body_and_ends(
+    envelope: Floats, beats: Floats, good: NDArray[np.bool_], lock: float | None
+) -> Floats | None:
+    """One constant grid with a free head or tail, where that explains the sound; else None."""
+    middle = np.flatnonzero(good)
+    if len(middle) < 2 or not good[middle[0] : middle[-1] + 1].all():
+        return None
+    first, last = middle[0] * BLOCK, min((middle[-1] + 1) * BLOCK, len(beats))
+    if middle[-1] == len(good) - 1:
+        last = len(beats)
+    body = _constant(envelope, beats[first:last], lock)
+    period = _period(body)
+    before, after = (
+        max(0, round(span / period)) for span in (body[0] - beats[0], beats[-1] - body[-1])
+    )
+    whole = body[0] + period * np.arange(-before, len(body) + after)
+    followed = follow_ends(envelope, whole)
+    outside = followed[(followed < body[0] - 0.1) | (followed > body[-1] + 0.1)]
+    free = np.concatenate([beats[:first], beats[last:]])
+    explained = strength_at(envelope, outside).sum() >= 0.7 * strength_at(envelope, free).sum()
+    return followed if explained else None
 
 
 def _stretch(envelope: Floats, beats: Floats, lock: float | None) -> Floats:
@@ -59,7 +92,9 @@ def _stretch(envelope: Floats, beats: Floats, lock: float | None) -> Floats:
     first, last = (middle[0], middle[-1] + 1) if len(middle) else (0, 0)
     inside = good[first:last]
     # A single bad block inside (a drum fill, a break) does not make the song free.
-    if len(inside) * BLOCK >= 2 * BLOCK and np.count_nonzero(~inside) <= max(1, len(inside) // 6):
+    if len(inside) * BLOCK >= 2 * BLOCK and len(inside) - np.count_nonzero(inside) <= max(
+        1, len(inside) // 6
+    ):
         head, body = beats[: first * BLOCK], beats[first * BLOCK : last * BLOCK]
         tail = beats[last * BLOCK :] if last < len(good) else beats[len(beats) :]
         held = _constant(envelope, body, lock)
@@ -101,7 +136,8 @@ def _folded(envelope: Floats, beats: Floats, lock: float | None) -> tuple[float,
     at = np.arange(low, low + len(part)) / RATE - middle
     steps = int(np.clip(16 * _PERIOD_SEARCH * len(beats), 12, 240))
     best = (-1.0, slope, middle)
-    expected = float(np.median(_wrapped((beats - middle) / slope)))
+    # The mean on the circle: half a beat and minus half a beat are one phase.
+    expected = float(np.angle(np.exp(2j * np.pi * (beats - middle) / slope).mean()) / (2 * np.pi))
     for period in slope * (1 + np.linspace(-_PERIOD_SEARCH, _PERIOD_SEARCH, 2 * steps + 1)):
         place = np.mod(at / period, 1.0) * _BINS
         sums = np.bincount(place.astype(int) % _BINS, part, _BINS)
@@ -151,7 +187,7 @@ def _line(x: Floats, y: Floats, weight: Floats) -> tuple[float, float]:
     return float(slope), float(start)
 
 
-def _strength(envelope: Floats, beats: Floats) -> Floats:
+def strength_at(envelope: Floats, beats: Floats) -> Floats:
     """The envelope's peak within 15 ms of each beat."""
     tries = [
         sample_at(envelope, (beats + off) * RATE) for off in (-0.015, -0.0075, 0, 0.0075, 0.015)
@@ -161,9 +197,9 @@ def _strength(envelope: Floats, beats: Floats) -> Floats:
 
 def _holds(envelope: Floats, grid: Floats, beats: Floats) -> Floats:
     """For each block of 16 free beats: does the constant grid explain it as well?"""
-    own = _strength(envelope, grid)
+    own = strength_at(envelope, grid)
     typical = float(np.median(own))
-    free = _strength(envelope, beats)
+    free = strength_at(envelope, beats)
     verdicts = []
     for start in range(0, max(1, len(beats) - BLOCK // 2), BLOCK):
         end = start + BLOCK if len(beats) - start >= 1.5 * BLOCK else len(beats)
@@ -198,6 +234,98 @@ def _jumps(envelope: Floats, beats: Floats) -> list[int]:
     return sorted(found)
 
 
+def _between_silences(envelope: Floats, beats: Floats) -> list[Floats]:
+    """The beats in parts, cut where nothing begins for over a second and two beats."""
+    typical = float(np.median(strength_at(envelope, beats)))
+    loud = np.flatnonzero(envelope > 0.12 * typical) / RATE
+    longest = max(_SILENT_SECONDS, 2.2 * _period(beats))
+    gaps = np.flatnonzero(np.diff(loud) > longest)
+    parts: list[Floats] = []
+    rest = beats
+    for gap in gaps:
+        part, rest = rest[rest < loud[gap] + 0.06], rest[rest > loud[gap + 1] - 0.06]
+        parts.append(part)
+    parts.append(rest)
+    if any(len(part) < BLOCK for part in parts):
+        return [beats]
+    return parts
+
+
+def _over_silences(parts: list[Floats]) -> Floats:
+    """One after another. A silence that the beat survives (a bar's rest) is counted through:
+    dancers dance on. Where the band comes back out of step it has stopped."""
+    whole = parts[0]
+    for part in parts[1:]:
+        period = 0.5 * float(np.diff(whole[-_LOCAL:]).mean() + np.diff(part[:_LOCAL]).mean())
+        beats = (part[0] - whole[-1]) / period
+        missing = round(beats) - 1
+        if abs(beats - round(beats)) * period < _OUT_OF_STEP_SECONDS:
+            whole = np.concatenate([whole, np.linspace(whole[-1], part[0], missing + 2)[1:-1]])
+        whole = np.concatenate([whole, part])
+    return whole
+
+
+def follow_ends(envelope: Floats, beats: Floats) -> Floats:
+    """Head and tail followed beat by beat where the band leaves the grid: a slow-down to its
+    last beat, a free beginning to its first."""
+    beats = _follow_tail(envelope, beats)
+    total = (len(envelope) - 1) / RATE
+    return total - _follow_tail(envelope[::-1], total - beats[::-1])[::-1]
+
+
+def _follow_tail(envelope: Floats, beats: Floats) -> Floats:
+    if len(beats) < 2 * BLOCK:
+        return beats
+    own = strength_at(envelope, beats)
+    typical = float(np.median(own))
+    firm = np.convolve(own, np.ones(4) / 4, mode="valid") >= 0.55 * typical
+    early = len(beats) - 3 * BLOCK
+    weak, held = np.flatnonzero(~firm), np.flatnonzero(firm)
+    weak = weak[weak >= max(early, BLOCK)]
+    last = float(np.flatnonzero(envelope > 0.3 * typical)[-1]) / RATE
+    best, gain = beats, 0.0
+    # Off the grid a beat may be hit by chance: both the first weak place and the last are tried.
+    for end in {int(weak[0]) + 4 if len(weak) else 0, int(held[-1]) + 4 if len(held) else 0}:
+        firm_end = end
+        while firm_end > BLOCK and own[firm_end - 1] < 0.55 * typical:
+            firm_end -= 1
+        if firm_end < max(early, BLOCK) or len(beats) - firm_end < 2:
+            continue
+        walked = _walk(envelope, beats[:firm_end], 0.2 * typical)
+        short = last - walked[-1] > 0.2 * (last - beats[firm_end])
+        if short or len(walked) - firm_end < 2:
+            continue
+        ours = float(strength_at(envelope, walked[firm_end:]).mean())
+        more = ours - 1.25 * float(own[firm_end:].mean())
+        if more > gain and ours > 0.7 * typical:
+            best, gain = walked, more
+    return best
+
+
+def _walk(envelope: Floats, beats: Floats, floor: float) -> Floats:
+    """Beats after these, each near where the last two say; ends where nothing begins any more."""
+    found = list(beats)
+    ratio, period, missed = 1.0, _period(beats[-_LOCAL:]), 0
+    while True:
+        tries = np.arange(0.88, 1.2, 0.004)
+        times = found[-1] + tries * period
+        scores = sample_at(envelope, times * RATE) * np.exp(-0.5 * ((tries - ratio) / 0.06) ** 2)
+        best = int(np.argmax(scores))
+        if scores[best] < floor or times[best] * RATE >= len(envelope):
+            missed += 1
+            if missed > 1:
+                break
+            found.append(found[-1] + ratio * period)
+            period *= ratio
+            continue
+        step = float(tries[best])
+        missed = 0
+        found.append(float(times[best]))
+        ratio = float(np.clip(0.5 * (ratio + step), 0.96, 1.08))
+        period *= step
+    return np.asarray(found[: len(found) - missed + 1] if missed else found)
+
+
 def _joined(envelope: Floats, parts: list[Floats]) -> Floats:
     """The stretches one after another; between them no beat nearer than 0.6 of one."""
     whole = np.zeros(0)
@@ -206,15 +334,15 @@ def _joined(envelope: Floats, parts: list[Floats]) -> Floats:
             whole = np.concatenate([whole, part])
             continue
         period = _period(whole) if len(whole) > 1 else 0.5
-        low = _strength(envelope, whole[-6:]), _strength(envelope, part[:6])
-        typical = 0.3 * float(np.median(_strength(envelope, whole)))
+        low = strength_at(envelope, whole[-6:]), strength_at(envelope, part[:6])
+        typical = 0.3 * float(np.median(strength_at(envelope, whole)))
         # The band has stopped: no beats are counted into the silence at the end or the head.
         tail, head = _trailing(low[0] < typical), _trailing((low[1] < typical)[::-1])
         if tail + head < 2:
             tail = head = 0
         kept, rest = whole[: len(whole) - tail], part[head:]
         while len(kept) and len(rest) and rest[0] - kept[-1] < 0.6 * period:
-            if _strength(envelope, kept[-1:])[0] < _strength(envelope, rest[:1])[0]:
+            if strength_at(envelope, kept[-1:])[0] < strength_at(envelope, rest[:1])[0]:
                 kept = kept[:-1]
             else:
                 rest = rest[1:]
@@ -257,6 +385,6 @@ def _rising(beats: Floats) -> Floats:
 
 def _grid(envelope: Floats, beats: Floats, *, steady: bool) -> Grid:
     beats = beats[(beats >= -0.02) & (beats <= len(envelope) / RATE)]
-    strength = _strength(envelope, beats)
+    strength = strength_at(envelope, beats)
     typical = np.percentile(strength, 75) + 1e-9 if len(strength) else 1.0
     return Grid(beats, np.clip(strength / typical, 0.0, 1.0), steady=steady)

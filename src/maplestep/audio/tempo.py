@@ -25,16 +25,20 @@ _SPREAD_OCTAVES: Final = 0.9
 _MOVE_PRICE: Final = 0.02
 
 
-def local_periods(envelope: Floats) -> Floats:
-    """The beat's period in seconds, one value a second of the recording."""
+def local_periods(envelope: Floats) -> tuple[Floats, float]:
+    """The beat's period in seconds, one value a second of the recording, and how clear it is.
+
+    Clarity is the median second's best comb score: about 3 for a band, 0.3 for speech or rain.
+    """
     scores = _salience(envelope)
+    clarity = float(np.median(scores.max(axis=1)))
     octaves = np.log2(TEMPI / _PREFERRED)
     prior = np.exp(-0.5 * (octaves / _SPREAD_OCTAVES) ** 2)
     overall = scores.mean(axis=0) * prior
     best = int(np.argmax(overall))
     near = np.abs(np.log(TEMPI / TEMPI[best])) <= np.log(1.33)
     path = _best_path(scores * prior, near)
-    return np.asarray(60.0 / TEMPI[path])
+    return np.asarray(60.0 / TEMPI[path]), clarity
 
 
 def _salience(envelope: Floats) -> Floats:
