@@ -9,6 +9,7 @@ from pathlib import Path
 from typing import Final
 
 import numpy as np
+from scipy.ndimage import maximum_filter1d
 
 from ..core.errors import RecordingError
 from ..core.listening import HeardPhrase, Listening, Reading, Stretch
@@ -18,7 +19,7 @@ from .follow import follow_beats
 from .harmony import Harmony, harmony_of
 from .level import Candidate, candidates, vote
 from .ones import find_bars
-from .onsets import BIAS_SECONDS, Onsets, onsets_of
+from .onsets import BIAS_SECONDS, RATE, Onsets, onsets_of
 from .phrases import find_phrases
 from .refit import Grid, fit_grid, strength_at
 from .tempo import local_periods
@@ -31,6 +32,7 @@ _STRETCH: Final = 16  # beats
 # Between what speech, rain and noise reach and what a band does: see tempo.local_periods.
 _CLEAR: Final = 0.6
 _STANDS_OUT: Final = 2.0
+_FAINT: Final = 0.05
 _BETWEEN: Final = (0.15, 0.35, 0.65, 0.85)  # of a beat
 _NO_BEAT: Final = (
     "No steady beat is to be heard in this recording. Check that it is the song; if it is, tap "
@@ -84,7 +86,7 @@ def listen(heard: Heard, progress: Progress = lambda _step, _done: None) -> List
     support: list[Grid] = []
     for number, (candidate, chance) in enumerate(picked):
         progress("map", 0.3 + 0.15 * number)
-        locked = fit_grid(envelope, candidate.beats, lock=_LOCK)
+        locked = _while_it_sounds(heard.onsets, fit_grid(envelope, candidate.beats, lock=_LOCK))
         if len(locked.beats) < _FEWEST_BEATS:
             continue
         support.append(locked)
@@ -99,6 +101,20 @@ def listen(heard: Heard, progress: Progress = lambda _step, _done: None) -> List
         stretches=_stretches(support[0]),
         version=VERSION,
     )
+
+
+def _while_it_sounds(onsets: Onsets, grid: Grid) -> Grid:
+    """Without the beats before the band begins and after it has ended."""
+    usual = float(np.median(onsets.loudness))
+    at = np.clip((grid.beats * RATE).astype(int), 0, len(onsets.loudness) - 1)
+    loud = maximum_filter1d(onsets.loudness, round(0.16 * RATE))[at] > _FAINT * usual
+    # What rings on after the last stroke is no beat: something must also begin there.
+    typical = float(np.median(strength_at(onsets.rise, grid.beats)))
+    sounding = np.flatnonzero(loud & (strength_at(onsets.rise, grid.beats) > _FAINT * typical))
+    if not len(sounding):
+        return grid
+    kept = slice(int(sounding[0]), int(sounding[-1]) + 1)
+    return replace(grid, beats=grid.beats[kept], support=grid.support[kept])
 
 
 def _stands_out(envelope: Floats, beats: Floats) -> float:

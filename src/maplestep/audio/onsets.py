@@ -30,9 +30,11 @@ _BLOCK: Final = 4096
 
 @dataclass(frozen=True, slots=True)
 class Onsets:
-    """``envelope``: (frames,), the sum; ``ranges``: (5, frames); ``loudness``: (frames,)."""
+    """``envelope``: (frames,), the sum, evened out over 8 s, and ``rise``, the same not evened
+    out; ``ranges``: (5, frames); ``loudness``: (frames,)."""
 
     envelope: Floats
+    rise: Floats
     ranges: Floats
     loudness: Floats
 
@@ -61,7 +63,10 @@ def onsets_of(samples: Floats) -> Onsets:
     rms = np.sqrt(power) + 1e-3 * (total.max() + 1e-9)
     # The flux of frame k is the rise between k - back and k: its middle lies half of it earlier.
     return Onsets(
-        envelope=total / rms, ranges=np.maximum(bands, 0.0), loudness=loudness.astype(np.float64)
+        envelope=total / rms,
+        rise=total,
+        ranges=np.maximum(bands, 0.0),
+        loudness=loudness.astype(np.float64),
     )
 
 
