@@ -108,7 +108,7 @@ need_web_packages() {
 need_web() {
   local want files
   files=$(find "$ROOT/web/src" "$ROOT/web/index.html" "$ROOT/web/vite.config.ts" "$ROOT/web/package-lock.json" \
-    "$ROOT"/src/maplestep/{core,formats,apps,server} -type f \
+    "$ROOT"/src/maplestep/{core,formats,audio,apps,server} -type f \
     ! -name schema.d.ts ! -name '*.pyc' | sort)
   want=$(fingerprint $files)
   if [ "$(cat "$STATE/web.stamp" 2>/dev/null)" != "$want" ] || [ ! -f "$ROOT/web/dist/index.html" ]; then
@@ -135,7 +135,9 @@ only_one() {
     kill "$pid" 2>/dev/null || true
     local try; for try in $(seq 50); do kill -0 "$pid" 2>/dev/null || break; sleep 0.1; done
   fi
-  rm -f "$STATE/$1.server"
+  pid=$(cat "$STATE/$1.worker" 2>/dev/null || true)
+  if [ -n "$pid" ] && grep -qa procrastinate "/proc/$pid/cmdline" 2>/dev/null; then kill "$pid" 2>/dev/null || true; fi
+  rm -f "$STATE/$1.server" "$STATE/$1.worker"
 }
 
 # --- a private PostgreSQL cluster on loopback -------------------------------------------
@@ -190,6 +192,21 @@ clear_stale_pid() {
   [ -n "$pid" ] || return 0
   if ! kill -0 "$pid" 2>/dev/null || grep -q '^State:\s*Z' "/proc/$pid/status" 2>/dev/null; then rm -f "$1/postmaster.pid"; fi
 }
+
+# start_worker NAME: makes recordings, band and mixes; begun again if it falls over.
+start_worker() {
+  (
+    trap 'kill "$worker" 2>/dev/null; wait "$worker" 2>/dev/null; exit 0' TERM
+    while :; do
+      "$PY" -m maplestep.server.manage procrastinate worker --concurrency 1 --shutdown-graceful-timeout 2 9>&- &
+      worker=$!; echo "$worker" > "$STATE/$1.worker"
+      wait "$worker" || sleep 1
+    done
+  ) 9>&- &
+  WORKER=$!
+}
+
+stop_worker() { [ -z "${WORKER:-}" ] || { kill "$WORKER" 2>/dev/null; wait "$WORKER" 2>/dev/null || true; }; WORKER=; }
 
 stop_postgres() {
   [ -z "${PG_RUNNING:-}" ] || pg_user "$PG_CTL" -D "$PG_DIR/data" -m fast -w stop >/dev/null 2>&1 || true

@@ -12,17 +12,20 @@ import sys
 from collections.abc import Sequence
 from decimal import Decimal
 from pathlib import Path
-from typing import Final
+from tempfile import TemporaryDirectory
+from typing import Any, Final
 
 from pydantic import BaseModel
 
 from .core.errors import FileError, MapleStepError
+from .core.practice import MixWish, plan_mix
 from .core.routine import Routine
 from .core.sheet.format import Style, format_sheet
 from .core.sheet.read import Reading, read_sheet
 from .core.sheet.render import LANGUAGES, language_of
 from .core.song import PhraseKind
 from .core.timeline import lay_out
+from .formats.listening_file import listening_report
 from .formats.routine_file import (
     EventForm,
     PhraseForm,
@@ -38,6 +41,7 @@ from .formats.sheet_in import sheet_text_of
 from .formats.sheet_markdown import write_markdown
 from .formats.sheet_pdf import Print, write_pdf
 from .formats.sheet_views import USUAL_BPM, SheetView, sheet_view
+from .formats.song_file import SongFileForm, read_song_file
 from .formats.timeline_views import PassView, TimelineView, timeline_view
 from .formats.vocabulary_view import vocabulary_view
 
@@ -96,8 +100,9 @@ def _parser() -> argparse.ArgumentParser:
     timeline = commands.add_parser("timeline", help="lay a routine on its song")
     timeline.add_argument("file", metavar="ROUTINE.json")
     timeline.set_defaults(run=_timeline)
+    _add_song_commands(commands)
     schema = commands.add_parser("schema", help="print the JSON Schema of an open file")
-    schema.add_argument("of", nargs="?", choices=("routine", "sheet"), default="routine")
+    schema.add_argument("of", nargs="?", choices=("routine", "sheet", "song"), default="routine")
     schema.set_defaults(run=_schema, file="")
     for command in (check, walls, timeline):
         command.add_argument("--json", action="store_true", help="print JSON")
@@ -199,8 +204,12 @@ def _timeline(arguments: argparse.Namespace) -> int:
 
 
 def _schema(arguments: argparse.Namespace) -> int:
-    form = SheetForm if arguments.of == "sheet" else RoutineForm
-    print(json.dumps(schema_of(form), ensure_ascii=False, indent=2))
+    forms: dict[str, type[BaseModel]] = {
+        "routine": RoutineForm,
+        "sheet": SheetForm,
+        "song": SongFileForm,
+    }
+    print(json.dumps(schema_of(forms[arguments.of]), ensure_ascii=False, indent=2))
     return CLEAN
 
 
@@ -210,6 +219,75 @@ def schema_of(form: type[BaseModel]) -> dict[str, object]:
         "$schema": "https://json-schema.org/draft/2020-12/schema",
         **form.model_json_schema(),
     }
+
+
+def _add_song_commands(commands: Any) -> None:
+    analyse = commands.add_parser("analyse", help="find beats, counts and phrases in a recording")
+    analyse.add_argument("file", metavar="AUDIO")
+    analyse.add_argument("--json", action="store_true", help="print JSON")
+    analyse.set_defaults(run=_analyse)
+    band = commands.add_parser("band", help="let the stand-in band play a song map")
+    band.add_argument("file", metavar="SONG.json")
+    band.set_defaults(run=_band)
+    mix = commands.add_parser("mix", help="make a practice mix of a routine")
+    mix.add_argument("file", metavar="ROUTINE.json")
+    mix.add_argument("--audio", metavar="FILE", help="the song's recording (the stand-in band)")
+    mix.add_argument("--speed", type=float, default=1.0, help="0.6 to 1 (1)")
+    mix.add_argument("--language", choices=("en", "fr"), default="en", help="what is spoken in")
+    mix.add_argument("--spoken", action="store_true", help="speak every count")
+    for name in ("clicks", "count-in", "calls"):
+        mix.add_argument(f"--no-{name}", action="store_true", help=f"without {name}")
+    mix.set_defaults(run=_mix)
+    for command in (band, mix):
+        command.add_argument(
+            "-o", "--output", metavar="OUT", required=True, help=".wav, .flac, .ogg or .mp3"
+        )
+
+
+def _analyse(arguments: argparse.Namespace) -> int:
+    from .audio.analyse import analyse  # noqa: PLC0415 - numpy is slow to load; steps need none
+
+    report = listening_report(analyse(Path(arguments.file)))
+    if arguments.json:
+        _print_json(report)
+        return CLEAN
+    print(f"{report.bpm:g} bpm, {len(report.beats)} beats, in {report.count_unit}s", end="")
+    print(f", first beat at {report.beats[0]:.3f} s, {report.confidence['beat']:.0%} sure")
+    for phrase in report.phrases:
+        minutes, seconds = divmod(phrase.start_seconds, 60)
+        print(f"  {int(minutes)}:{seconds:04.1f}  {phrase.kind:<13}{phrase.words:>6} counts")
+    for other in report.candidates[1:]:
+        print(f"or {other.bpm:g} bpm ({other.words}, {other.confidence:.0%})")
+    return CLEAN
+
+
+def _band(arguments: argparse.Namespace) -> int:
+    from .audio.band import play  # noqa: PLC0415 - as above
+
+    play(read_song_file(Path(arguments.file).read_bytes()), Path(arguments.output))
+    return CLEAN
+
+
+def _mix(arguments: argparse.Namespace) -> int:
+    from .audio.band import play  # noqa: PLC0415 - as above
+    from .audio.intake import take_in  # noqa: PLC0415
+    from .audio.mix import render_mix  # noqa: PLC0415
+
+    _, routine, _ = read_routine(Path(arguments.file).read_bytes())
+    wish = MixWish(
+        speed=arguments.speed, language=arguments.language, spoken=arguments.spoken,
+        clicks=not arguments.no_clicks, count_in=not arguments.no_count_in,
+        calls=not arguments.no_calls,
+    )  # fmt: skip
+    with TemporaryDirectory() as folder:
+        source = Path(folder) / "song.ogg"
+        if arguments.audio:
+            take_in(Path(arguments.audio), source)
+        else:
+            play(routine.song, source)
+        plan = plan_mix(routine.song, wish, lay_out(routine).passes)
+        render_mix(source, Path(arguments.output), plan, wish.language)
+    return CLEAN
 
 
 def read_events(text: str) -> list[EventForm]:

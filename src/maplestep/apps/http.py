@@ -34,7 +34,7 @@ def read_upload(file: UploadedFile) -> bytes:
     if file.size is None or file.size > MAX_FILE:
         megabytes = (file.size or 0) / 1_000_000
         raise FileError(
-            f"This file has {megabytes:.1f} MB. A step sheet or routine file has at most "
+            f"This file has {megabytes:.1f} MB. A sheet, a routine or a song map has at most "
             f"{MAX_FILE // 1_000_000} MB; choose another file."
         )
     return bytes(file.read())

@@ -5,6 +5,8 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 
+# What is listened to: mono, so many samples a second.
+SAMPLE_RATE = 22_050
 Floats = NDArray[np.floating]
 Ints = NDArray[np.integer]
 

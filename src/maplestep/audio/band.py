@@ -21,7 +21,7 @@ import mido
 import numpy as np
 import soundfile
 
-from ..core.errors import MapleStepError
+from ..core.errors import BandError
 from ..core.song import Feel, PhraseKind, PlacedPhrase, Song
 from .arrays import Floats
 from .encode import write_sound
@@ -52,10 +52,6 @@ _SAME_AS: Final = {
     PhraseKind.BREAK: PhraseKind.PRE_CHORUS,
     PhraseKind.UNMARKED: PhraseKind.VERSE,
 }
-
-
-class BandError(MapleStepError):
-    """The stand-in band cannot play: FluidSynth or its sound font is missing on this machine."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -12,8 +12,7 @@ import soundfile
 import soxr
 
 from ..core.errors import RecordingError
-from .arrays import Floats
-from .onsets import SAMPLE_RATE
+from .arrays import SAMPLE_RATE, Floats
 
 SHORTEST_SECONDS: Final = 5.0
 LONGEST_SECONDS: Final = 15 * 60.0

@@ -20,16 +20,22 @@ FORMATS: Final = {
 _BLOCK: Final = 1 << 14
 
 
-def write_sound(path: Path, samples: Floats, sample_rate: int) -> None:
-    """Write (samples, channels) sound. Raises RecordingError for an ending that is none of ours."""
+def writer(path: Path, sample_rate: int, channels: int) -> soundfile.SoundFile:
+    """An open file to write blocks of (samples, channels) to.
+
+    Raises RecordingError for an ending that is none of ours.
+    """
     if path.suffix.lower() not in FORMATS:
         raise RecordingError(
             f"“{path.suffix}” is no kind of sound file that can be written. "
             f"Use one of {', '.join(FORMATS)}."
         )
     kind, subtype = FORMATS[path.suffix.lower()]
-    with soundfile.SoundFile(
-        str(path), "w", sample_rate, samples.shape[1], subtype, format=kind
-    ) as file:
+    return soundfile.SoundFile(str(path), "w", sample_rate, channels, subtype, format=kind)
+
+
+def write_sound(path: Path, samples: Floats, sample_rate: int) -> None:
+    """Write (samples, channels) sound. Raises RecordingError as above."""
+    with writer(path, sample_rate, samples.shape[1]) as file:
         for start in range(0, len(samples), _BLOCK):
             file.write(samples[start : start + _BLOCK])

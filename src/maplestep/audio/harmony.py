@@ -8,8 +8,7 @@ from typing import Final
 import numpy as np
 from scipy import fft
 
-from .arrays import Floats
-from .onsets import SAMPLE_RATE
+from .arrays import SAMPLE_RATE, Floats
 
 HOP: Final = 551
 RATE: Final = SAMPLE_RATE / HOP

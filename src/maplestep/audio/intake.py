@@ -16,7 +16,7 @@ import soxr
 
 from .arrays import Floats
 from .decode import MonoReader, Progress, blocks
-from .encode import FORMATS
+from .encode import writer
 
 SAMPLE_RATE: Final = 44_100
 PEAKS_A_SECOND: Final = 50
@@ -38,7 +38,6 @@ def take_in(source: Path, out: Path, progress: Progress | None = None) -> Taken:
     Raises RecordingError as :func:`decode.blocks` does; OSError when the disk is full.
     """
     reader = MonoReader()
-    kind, subtype = FORMATS[".ogg"]
     channels = 1
     resampler: soxr.ResampleStream | None = None
     peaks = _Peaks()
@@ -50,9 +49,7 @@ def take_in(source: Path, out: Path, progress: Progress | None = None) -> Taken:
             sound = block[:, :2] if block.shape[1] <= 2 else block.mean(axis=1, keepdims=True)
             if file is None:
                 channels = sound.shape[1]
-                file = soundfile.SoundFile(
-                    str(out), "w", SAMPLE_RATE, channels, subtype, format=kind
-                )
+                file = writer(out, SAMPLE_RATE, channels)
                 if rate != SAMPLE_RATE:
                     resampler = soxr.ResampleStream(rate, SAMPLE_RATE, channels, dtype="float32")
             if resampler:

@@ -14,9 +14,8 @@ import numpy as np
 from scipy import fft
 from scipy.ndimage import gaussian_filter1d, maximum_filter1d, uniform_filter1d
 
-from .arrays import Floats
+from .arrays import SAMPLE_RATE, Floats
 
-SAMPLE_RATE: Final = 22_050
 HOP: Final = 110
 WINDOW: Final = 1024
 RATE: Final = SAMPLE_RATE / HOP

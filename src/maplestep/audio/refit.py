@@ -48,8 +48,8 @@ def fit_grid(envelope: Floats, beats: Floats, lock: float | None = None) -> Grid
     grid = _constant(envelope, beats, lock)
     good = _holds(envelope, grid, beats)
     if good.all():
-        followed = follow_ends(envelope, grid)
-        return _grid(envelope, followed, steady=len(followed) == len(grid))
+        whole = follow_ends(envelope, grid)
+        return _grid(envelope, whole, steady=len(whole) == len(grid))
     followed = _body_and_ends(envelope, beats, good, lock)
     if followed is not None:
         return _grid(envelope, followed, steady=False)
@@ -195,7 +195,7 @@ def strength_at(envelope: Floats, beats: Floats) -> Floats:
     return np.asarray(np.max(tries, axis=0))
 
 
-def _holds(envelope: Floats, grid: Floats, beats: Floats) -> Floats:
+def _holds(envelope: Floats, grid: Floats, beats: Floats) -> NDArray[np.bool_]:
     """For each block of 16 free beats: does the constant grid explain it as well?"""
     own = strength_at(envelope, grid)
     typical = float(np.median(own))

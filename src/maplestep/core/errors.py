@@ -57,3 +57,15 @@ class FileError(MapleStepError):
 
 class RecordingError(MapleStepError):
     """A recording cannot be used."""
+
+
+class BandError(MapleStepError):
+    """The stand-in band is missing on the server. Ask its operator to install fluidsynth."""
+
+
+class VoiceError(MapleStepError):
+    """The speech synthesiser is missing on the server. Ask its operator to install espeak-ng."""
+
+
+class MixError(MapleStepError):
+    """The time stretcher is missing on the server. Ask its operator to install rubberband-cli."""

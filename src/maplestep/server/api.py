@@ -18,6 +18,8 @@ from ..apps.dances.desk_api import router as steps_desk
 from ..apps.errors import ChangedElsewhere, NotHere, StillInUse
 from ..apps.routines.api import router as routines
 from ..apps.songs.api import router as songs
+from ..apps.songs.edit_api import router as song_desk
+from ..apps.songs.sound_api import router as sound
 from ..core.errors import MapleStepError
 
 log = logging.getLogger(__name__)
@@ -30,6 +32,8 @@ api = NinjaAPI(
     openapi_url="/openapi.json",
 )
 api.add_router("", accounts)
+api.add_router("/songs", song_desk)
+api.add_router("", sound)
 api.add_router("/songs", songs)
 api.add_router("/dances", steps_desk)
 api.add_router("/dances", dances)

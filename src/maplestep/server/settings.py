@@ -5,6 +5,8 @@ MAPLESTEP_SECRET     signing key; without one the server does not start
 MAPLESTEP_HOSTS      comma-separated host names, loopback by default
 MAPLESTEP_HTTPS      1 when served behind TLS: secure cookies and strict transport
 MAPLESTEP_WEB        folder of the built front end
+MAPLESTEP_MEDIA      folder of the recordings, shared by web processes and workers
+MAPLESTEP_QUOTA_MB   how much sound one user may keep (2000)
 """
 
 from __future__ import annotations
@@ -28,6 +30,7 @@ INSTALLED_APPS = [
     "django.contrib.sessions",
     "django.contrib.staticfiles",
     "django.contrib.postgres",
+    "procrastinate.contrib.django",
     "axes",
     "csp",
     "ninja",
@@ -125,12 +128,15 @@ CONTENT_SECURITY_POLICY = {
         # antd and the drawings set single style attributes; no style sheet comes in this way
         "style-src-attr": ["'unsafe-inline'"],
         "img-src": [SELF, "data:"],
+        "media-src": [SELF],
         "font-src": [SELF],
         "object-src": ["'none'"],
         "base-uri": [SELF],
         "frame-ancestors": ["'none'"],
     }
 }
+MEDIA = Path(os.environ.get("MAPLESTEP_MEDIA", ROOT / ".state" / "media"))
+QUOTA_MEGABYTES = int(os.environ.get("MAPLESTEP_QUOTA_MB", "2000"))
 # A sheet has at most 200,000 characters; a routine file little more.
 DATA_UPLOAD_MAX_MEMORY_SIZE = 2_000_000
 FILE_UPLOAD_MAX_MEMORY_SIZE = 2_000_000

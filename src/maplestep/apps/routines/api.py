@@ -19,13 +19,22 @@ from ...formats.timeline_views import TimelineView
 from ..dances.models import Dance
 from ..dances.queries import reading_of
 from ..http import ErrorForm, read_upload, user_of
+from ..songs.actions.sounds import ask_mix
 from ..songs.models import Song
+from ..songs.sound_api import MixIn, SoundOut, sound_out
 from .actions.bring_in import bring_in_routine
 from .actions.create import NewSong, create_routine
 from .actions.delete import delete_routine
 from .actions.save import save_routine
 from .models import Routine
-from .queries import event_forms, get_routine, routine_form, shelf_routines, timeline_of
+from .queries import (
+    event_forms,
+    get_routine,
+    laid_out,
+    routine_form,
+    shelf_routines,
+    timeline_of,
+)
 
 router = Router(tags=["routines"])
 
@@ -203,6 +212,15 @@ def save(request: HttpRequest, pk: uuid.UUID, change: RoutineIn) -> RoutineOut:
         events=change.events,
     )
     return routine_out(get_routine(user, pk))
+
+
+@router.post("/routines/{uuid:pk}/mix", response={200: SoundOut, 404: ErrorForm, 422: ErrorForm})
+def mix(request: HttpRequest, pk: uuid.UUID, wish: MixIn) -> SoundOut:
+    """A practice mix of the song with the routine's calls."""
+    user = user_of(request)
+    routine = get_routine(user, pk)
+    passes = laid_out(routine).passes
+    return sound_out(ask_mix(user, routine.song, wish.wish(), wish.format, passes))
 
 
 @router.delete("/routines/{uuid:pk}", response={204: None, 404: ErrorForm})

@@ -11,7 +11,8 @@ from django.db.models import QuerySet
 from ...core.finding import Severity
 from ...core.findings.registry import fit_findings, sheet_findings
 from ...core.routine import EventKind
-from ...core.timeline import lay_out
+from ...core.sheet.read import Reading
+from ...core.timeline import Timeline, lay_out
 from ...formats.routine_file import EventForm, RoutineForm, routine_of
 from ...formats.timeline_views import TimelineView, timeline_view
 from ..accounts.models import User
@@ -72,11 +73,16 @@ def routine_form(routine: Routine) -> RoutineForm:
     )
 
 
+def laid_out(routine: Routine, reading: Reading | None = None) -> Timeline:
+    """The routine laid on its song."""
+    reading = reading or reading_of(routine.owner, routine.dance.sheet)
+    return lay_out(routine_of(routine_form(routine), reading))
+
+
 def timeline_of(routine: Routine) -> TimelineView:
     """The routine laid out, with everything found."""
     reading = reading_of(routine.owner, routine.dance.sheet)
-    core = routine_of(routine_form(routine), reading)
-    return timeline_view(lay_out(core), reading, title=str(routine))
+    return timeline_view(laid_out(routine, reading), reading, title=str(routine))
 
 
 def shelf_routines(user: User) -> list[Routine]:

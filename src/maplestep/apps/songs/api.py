@@ -8,6 +8,7 @@ from django.http import HttpRequest
 from ninja import Router, Schema, Status
 
 from ...formats.routine_file import SongForm, song_of
+from ...formats.song_views import SongMap, song_map
 from ..http import ErrorForm, user_of
 from .actions.create import create_song
 from .actions.delete import delete_song
@@ -18,15 +19,11 @@ from .queries import get_song, stored_song_form
 router = Router(tags=["songs"])
 
 
-class SongOut(Schema):
-    """A stored song with its map, and where each phrase starts, in seconds."""
+class SongOut(SongMap):
+    """A stored song with everything worked out that the desk draws."""
 
     id: uuid.UUID
     version: int
-    song: SongForm
-    phrase_seconds: list[float]
-    length_counts: float
-    length_seconds: float
 
 
 class SongIn(Schema):
@@ -38,16 +35,8 @@ class SongIn(Schema):
 
 def song_out(song: Song) -> SongOut:
     """A stored song as the API gives it."""
-    form = stored_song_form(song)
-    core = song_of(form)
-    return SongOut(
-        id=song.id,
-        version=song.version,
-        song=form,
-        phrase_seconds=[core.seconds(placed.start) for placed in core.placed],
-        length_counts=float(core.length),
-        length_seconds=core.seconds(core.length),
-    )
+    drawn = song_map(song_of(stored_song_form(song)))
+    return SongOut(id=song.id, version=song.version, **dict(drawn))
 
 
 @router.post("", response={200: SongOut, 422: ErrorForm})

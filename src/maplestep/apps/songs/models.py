@@ -1,15 +1,23 @@
-"""A song map in the database: tempo and phrases."""
+"""A song map in the database, and the sound that belongs to it."""
 
 from __future__ import annotations
 
-from django.db import models
+from pathlib import Path
 
-from ...core.song import PhraseKind
+from django.conf import settings
+from django.db import models
+from django.db.models.signals import post_delete
+from django.dispatch import receiver
+
+from ...core.song import Feel, PhraseKind
 from ..owned import Owned
 
 
 class Song(Owned):
-    """A song map with a steady tempo. Units: beats a minute, seconds, counts."""
+    """A song map. Units: beats a minute, seconds, counts.
+
+    ``anchors`` are pairs of beat and seconds, ``cue_points`` pairs of count and words.
+    """
 
     title = models.CharField(max_length=120)
     performer = models.CharField(max_length=120, blank=True)
@@ -17,6 +25,13 @@ class Song(Owned):
     first_beat_seconds = models.FloatField(default=0.0)
     beats_per_count = models.DecimalField(max_digits=6, decimal_places=4, default=1)
     count_unit = models.PositiveSmallIntegerField(default=8)
+    # The version at which what was heard became the map; 0: never.
+    proposed_at = models.PositiveIntegerField(default=0)
+    anchors = models.JSONField(default=list, blank=True)
+    feel = models.CharField(
+        max_length=20, choices=[(feel.value, feel.value) for feel in Feel], default=Feel.STRAIGHT
+    )
+    cue_points = models.JSONField(default=list, blank=True)
 
     class Meta:
         ordering = ("title", "created_at")
@@ -48,3 +63,78 @@ class Phrase(models.Model):
     class Meta:
         ordering = ("order",)
         constraints = (models.UniqueConstraint(fields=("song", "order"), name="phrase_order_once"),)
+
+
+class Sound(Owned):
+    """Something to listen to: a song's recording, the stand-in band, or a practice mix.
+
+    Its file lies below ``settings.MEDIA``; ``source`` is what was uploaded, until it is decoded.
+    ``made_from`` is the song's version it was asked for at; ``digest`` (SHA-256) is of the
+    uploaded bytes; ``done`` runs from 0 to 1 within ``step``.
+    """
+
+    class Kind(models.TextChoices):
+        RECORDING = "recording"
+        BAND = "band"
+        MIX = "mix"
+
+    class State(models.TextChoices):
+        WAITING = "waiting"
+        WORKING = "working"
+        READY = "ready"
+        FAILED = "failed"
+        CANCELLED = "cancelled"
+
+    song = models.ForeignKey(Song, on_delete=models.CASCADE, related_name="sounds")
+    kind = models.CharField(max_length=20, choices=Kind)
+    state = models.CharField(max_length=20, choices=State, default=State.WAITING)
+    step = models.CharField(max_length=20, blank=True)
+    done = models.FloatField(default=0.0)
+    message = models.CharField(max_length=500, blank=True)
+    name = models.CharField(max_length=200, blank=True)
+    digest = models.CharField(max_length=64, blank=True)
+    size = models.BigIntegerField(default=0)
+    seconds = models.FloatField(default=0.0)
+    peaks = models.JSONField(default=list, blank=True)
+    wish = models.JSONField(default=dict, blank=True)
+    made_from = models.PositiveIntegerField(default=0)
+    started_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        ordering = ("created_at",)
+
+    def __str__(self) -> str:
+        return self.name or self.kind
+
+    @property
+    def path(self) -> Path:
+        """Where the finished sound lies; a mix in the format that was asked for."""
+        return self._folder / f"{self.id}.{self.wish.get('format', 'ogg')}"
+
+    @property
+    def source(self) -> Path:
+        """Where the uploaded bytes lie until they are decoded."""
+        return self._folder / f"{self.id}.upload"
+
+    @property
+    def _folder(self) -> Path:
+        return Path(settings.MEDIA) / str(self.owner_id)
+
+
+@receiver(post_delete, sender=Sound)
+def remove_files(instance: Sound, **_: object) -> None:
+    """Nothing stays on the disk when a sound, its song or its owner goes."""
+    instance.path.unlink(missing_ok=True)
+    instance.source.unlink(missing_ok=True)
+
+
+class Heard(models.Model):
+    """What listening found in these bytes; the same bytes are never listened to twice."""
+
+    digest = models.CharField(max_length=64)
+    version = models.PositiveSmallIntegerField()
+    listening = models.JSONField(null=True)
+    refusal = models.CharField(max_length=500, blank=True)
+
+    class Meta:
+        constraints = (models.UniqueConstraint(fields=("digest", "version"), name="heard_once"),)

@@ -4,11 +4,13 @@ from __future__ import annotations
 
 import uuid
 
-from ...core.song import PhraseKind
-from ...formats.routine_file import PhraseForm, SongForm
+from ...core.listening import Listening
+from ...core.song import Feel, PhraseKind
+from ...formats.listening_file import load_listening
+from ...formats.routine_file import CuePointForm, PhraseForm, SongForm
 from ..accounts.models import User
 from ..owned import find
-from .models import Song
+from .models import Heard, Song, Sound
 
 
 def get_song(user: User, pk: uuid.UUID) -> Song:
@@ -31,4 +33,21 @@ def stored_song_form(song: Song) -> SongForm:
             )
             for phrase in song.phrases.all()
         ],
+        anchors=[(beat, at) for beat, at in song.anchors],
+        feel=Feel(song.feel),
+        cue_points=[CuePointForm(count=count, text=text) for count, text in song.cue_points],
     )
+
+
+def get_sound(user: User, pk: uuid.UUID) -> Sound:
+    """One of the user's sounds. Raises NotHere."""
+    return find(Sound, user, pk)
+
+
+def listening_of(sound: Sound) -> Listening | None:
+    """What was heard in a recording; the newest ears count."""
+    if not sound.digest:
+        return None
+    heard = Heard.objects.filter(digest=sound.digest, listening__isnull=False)
+    newest = heard.order_by("-version").first()
+    return load_listening(newest.listening) if newest else None

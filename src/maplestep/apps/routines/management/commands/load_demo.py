@@ -12,6 +12,7 @@ from .....formats.routine_file import read_routine
 from .....formats.text import decode_text
 from ....accounts.models import User
 from ....dances.actions.create import create_dance
+from ....songs.actions.sounds import ask_band
 from ...actions.bring_in import store_routine
 from ...queries import shelf_routines
 
@@ -32,7 +33,8 @@ class Command(BaseCommand):
         files = sorted(resources.files("maplestep.demo").iterdir(), key=lambda f: f.name)
         for file in files:
             if file.name.endswith(".json"):
-                store_routine(user, read_routine(file.read_bytes())[0])
+                routine = store_routine(user, read_routine(file.read_bytes())[0])
+                ask_band(user, routine.song_id)
             elif file.name.endswith(".txt"):
                 create_dance(user, decode_text(file.read_bytes()))
         shelf_routines(user)

@@ -1,0 +1,182 @@
+"""Add, make, stop and remove the sound of a song."""
+
+from __future__ import annotations
+
+import errno
+import hashlib
+import shutil
+import uuid
+from collections.abc import Iterator, Sequence
+from contextlib import contextmanager
+from dataclasses import asdict
+from fractions import Fraction
+from pathlib import Path, PurePath
+from typing import Final
+
+from django.conf import settings
+from django.core.files.uploadedfile import UploadedFile
+from django.db import transaction
+from django.db.models import Sum
+
+from ....audio.decode import inspect
+from ....core.errors import RecordingError
+from ....core.practice import MixWish, plan_mix
+from ....core.song import unmapped_song
+from ....core.timeline import Pass
+from ....formats.routine_file import song_form, song_of
+from ...accounts.models import User
+from ..models import Song, Sound
+from ..queries import get_song, get_sound, stored_song_form
+from .write import write
+
+LARGEST_MEGABYTES: Final = 200
+_SPARE_MEGABYTES: Final = 50
+# Until the worker has listened: only the length of the placeholder depends on it.
+_STAND_IN_BPM: Final = Fraction(120)
+
+
+@contextmanager
+def said_when_full() -> Iterator[None]:
+    """A full disk in the user's words. Raises RecordingError."""
+    try:
+        yield
+    except OSError as error:
+        if error.errno not in (errno.ENOSPC, errno.EDQUOT):
+            raise
+        raise RecordingError(
+            "There is no room left on the server's disk. Nothing was changed; ask whoever runs "
+            "this server to make room, then try again."
+        ) from error
+
+
+def new_song_from(user: User, file: UploadedFile) -> Song:
+    """A song of which only the recording is known yet. Raises RecordingError."""
+    title = PurePath(_plain_name(file)).stem[:120] or "Untitled song"
+    sound = _store(user, file)
+    try:
+        seconds = inspect(sound.source).seconds
+        with transaction.atomic():
+            song = Song(owner=user)
+            write(song, song_form(unmapped_song(title, _STAND_IN_BPM, seconds)))
+            _begin(sound, song)
+    except BaseException:
+        sound.source.unlink(missing_ok=True)
+        raise
+    return song
+
+
+def add_recording(user: User, pk: uuid.UUID, file: UploadedFile) -> Sound:
+    """The song's recording; one that it had before goes. Raises NotHere or RecordingError."""
+    song = get_song(user, pk)
+    sound = _store(user, file)
+    same = song.sounds.filter(kind=Sound.Kind.RECORDING, digest=sound.digest).exclude(
+        state__in=(Sound.State.FAILED, Sound.State.CANCELLED)
+    )
+    if (found := same.first()) is not None:
+        sound.source.unlink(missing_ok=True)
+        return found
+    try:
+        inspect(sound.source)
+        with transaction.atomic():
+            for old in song.sounds.filter(kind=Sound.Kind.RECORDING):
+                old.delete()
+            _begin(sound, song)
+    except BaseException:
+        sound.source.unlink(missing_ok=True)
+        raise
+    return sound
+
+
+def _plain_name(file: UploadedFile) -> str:
+    """The name without folders, whoever's separators they are."""
+    return (file.name or "").replace("\\", "/").rsplit("/", 1)[-1].replace("\x00", "")[:200]
+
+
+def _store(user: User, file: UploadedFile) -> Sound:
+    """The bytes on our disk, in a sound that is not saved yet."""
+    size = file.size or 0
+    if size > LARGEST_MEGABYTES * 1_000_000:
+        raise RecordingError(
+            f"This file has {size / 1e6:.0f} MB; a recording may have {LARGEST_MEGABYTES}. "
+            "Save it as FLAC, OGG or MP3 and try again."
+        )
+    kept = Sound.objects.filter(owner=user).aggregate(all=Sum("size"))["all"] or 0
+    if kept + size > settings.QUOTA_MEGABYTES * 1_000_000:
+        raise RecordingError(
+            f"Your recordings take {kept / 1e6:.0f} of {settings.QUOTA_MEGABYTES} MB; this one has "
+            f"{size / 1e6:.1f} MB more. Remove a recording or a mix you no longer need."
+        )
+    sound = Sound(owner=user, kind=Sound.Kind.RECORDING, name=_plain_name(file), size=size)
+    digest = hashlib.sha256()
+    try:
+        with said_when_full():
+            _make_room(sound.source.parent, size)
+            with sound.source.open("wb") as out:
+                for chunk in file.chunks():
+                    digest.update(chunk)
+                    out.write(chunk)
+    except BaseException:
+        sound.source.unlink(missing_ok=True)
+        raise
+    sound.digest = digest.hexdigest()
+    return sound
+
+
+def _make_room(folder: Path, size: int) -> None:
+    """The folder, with room for the upload and what is decoded from it."""
+    folder.mkdir(parents=True, exist_ok=True)
+    if shutil.disk_usage(folder).free < 2 * size + _SPARE_MEGABYTES * 1_000_000:
+        raise OSError(errno.ENOSPC, "no room")
+
+
+def _begin(sound: Sound, song: Song) -> None:
+    """Save a sound and have the worker make it."""
+    from ..tasks import defer  # noqa: PLC0415 - the worker's module imports these actions
+
+    sound.song = song
+    sound.made_from = song.version
+    sound.save()
+    defer(sound)
+
+
+@transaction.atomic
+def ask_band(user: User, pk: uuid.UUID) -> Sound:
+    """Let the stand-in band play the song as it is mapped now. Raises NotHere."""
+    song = get_song(user, pk)
+    for old in song.sounds.filter(kind=Sound.Kind.BAND):
+        old.delete()
+    sound = Sound(owner=user, kind=Sound.Kind.BAND, name=f"{song.title} (stand-in band)"[:200])
+    sound.wish = {"song": stored_song_form(song).model_dump(mode="json")}
+    _begin(sound, song)
+    return sound
+
+
+@transaction.atomic
+def ask_mix(
+    user: User, song: Song, wish: MixWish, file_format: str, passes: Sequence[Pass] = ()
+) -> Sound:
+    """A practice mix of the song, with the calls of a routine if its passes are given."""
+    form = stored_song_form(song)
+    plan = plan_mix(song_of(form), wish, passes)
+    sound = Sound(owner=user, kind=Sound.Kind.MIX)
+    sound.name = f"{song.title} {wish.speed:.0%}"[:200]
+    sound.wish = {
+        "format": file_format, "song": form.model_dump(mode="json"), "mix": asdict(wish),
+        "lead_seconds": plan.lead_seconds, "marks": [list(mark) for mark in plan.marks],
+    }  # fmt: skip
+    _begin(sound, song)
+    return sound
+
+
+def cancel(user: User, pk: uuid.UUID) -> Sound:
+    """Stop making a sound; the worker looks at every step. Raises NotHere."""
+    sound = get_sound(user, pk)
+    going = (Sound.State.WAITING, Sound.State.WORKING)
+    if Sound.objects.filter(pk=pk, state__in=going).update(state=Sound.State.CANCELLED):
+        sound.refresh_from_db()
+    return sound
+
+
+def remove_sound(user: User, pk: uuid.UUID) -> None:
+    """Delete a sound and its file. Raises NotHere."""
+    get_sound(user, pk).delete()

@@ -1,0 +1,95 @@
+"""Corrections of a song map, and maps of other programs, over HTTP.
+
+Correcting stores nothing: the desk holds the draft, shows what changed and saves it like any
+other change, so that undo reaches every step.
+"""
+
+from __future__ import annotations
+
+import uuid
+from typing import Annotated
+
+from django.http import HttpRequest, HttpResponse
+from ninja import File, Form, Router, Schema
+from ninja.files import UploadedFile
+from pydantic import Field, ValidationError
+
+from ...core.errors import FileError
+from ...core.song_line import song_from_line
+from ...formats.routine_file import SongForm, Text, Title, song_form, song_of
+from ...formats.song_edits import SongEdit, TakeReading, apply_edit
+from ...formats.song_file import OUT, read_any, write_any
+from ...formats.song_views import SongEdited, song_edited
+from ..errors import NotHere
+from ..http import ErrorForm, read_upload, user_of
+from .actions.create import create_song
+from .api import SongOut, song_out
+from .models import Sound
+from .queries import get_song, listening_of, stored_song_form
+
+router = Router(tags=["song desk"])
+
+
+class EditIn(Schema):
+    """A draft and what is to be done to it; ``song_id`` for taking a reading."""
+
+    song: SongForm
+    edit: SongEdit
+    song_id: uuid.UUID | None = None
+
+
+class LineIn(Schema):
+    """A song typed in one line."""
+
+    title: Title
+    text: Annotated[Text, Field(max_length=10_000)]
+
+
+@router.post("/edit", response={200: SongEdited, 404: ErrorForm, 422: ErrorForm})
+def edit(request: HttpRequest, change: EditIn) -> SongEdited:
+    """The draft after a correction, and what that changed."""
+    before = song_of(change.song)
+    listening = None
+    if isinstance(change.edit, TakeReading):
+        if change.song_id is None:
+            raise NotHere
+        song = get_song(user_of(request), change.song_id)
+        recording = song.sounds.filter(kind=Sound.Kind.RECORDING).first()
+        listening = listening_of(recording) if recording else None
+    return song_edited(before, apply_edit(before, change.edit, listening))
+
+
+@router.post("/edit/file", response={200: SongEdited, 422: ErrorForm})
+def edit_by_file(request: HttpRequest, song: Form[str], file: File[UploadedFile]) -> SongEdited:
+    """The draft with what another program's file says."""
+    try:
+        before = song_of(SongForm.model_validate_json(song))
+    except ValidationError as error:
+        raise FileError("The song on the desk cannot be read. Load the page again.") from error
+    after = read_any(read_upload(file), file.name or "", before)
+    return song_edited(before, song_of(song_form(after)))
+
+
+@router.post("/file", response={200: SongOut, 422: ErrorForm})
+def new_from_file(request: HttpRequest, file: File[UploadedFile]) -> SongOut:
+    """A new song from a song file, MIDI, JAMS or labels."""
+    song = read_any(read_upload(file), file.name or "", None)
+    return song_out(create_song(user_of(request), song_form(song)))
+
+
+@router.post("/line", response={200: SongOut, 422: ErrorForm})
+def new_from_line(request: HttpRequest, line: LineIn) -> SongOut:
+    """A new song typed in one line."""
+    song = song_from_line(line.title, line.text)
+    return song_out(create_song(user_of(request), song_form(song)))
+
+
+@router.get("/{uuid:pk}/song.{kind}", include_in_schema=False)
+def take_out(request: HttpRequest, pk: uuid.UUID, kind: str) -> HttpResponse:
+    """The song as a file of another program."""
+    song = song_of(stored_song_form(get_song(user_of(request), pk)))
+    if kind not in OUT:
+        raise NotHere
+    response = HttpResponse(write_any(song, kind), content_type=OUT[kind])
+    response["Content-Disposition"] = f'attachment; filename="song.{kind}"'
+    return response

@@ -1,0 +1,184 @@
+"""What the worker does with a sound: decode and listen, let the band play, render a mix."""
+
+from __future__ import annotations
+
+import logging
+import time
+from pathlib import Path
+from typing import Final
+
+from django.db import transaction
+from django.utils import timezone
+
+from ...audio.analyse import VERSION, analyse_samples
+from ...audio.arrays import Floats
+from ...audio.band import play
+from ...audio.intake import peaks_of, take_in
+from ...audio.mix import render_mix
+from ...core.errors import MapleStepError, RecordingError
+from ...core.practice import Mark, MixPlan
+from ...core.song import PhraseKind
+from ...formats.listening_file import dump_listening
+from ...formats.routine_file import SongForm, song_form, song_of
+from ...formats.song_views import proposal
+from .actions.sounds import said_when_full
+from .actions.write import write
+from .models import Heard, Song, Sound
+from .queries import listening_of, stored_song_form
+
+log = logging.getLogger(__name__)
+# Which part of the whole each step is, as measured on a song of three minutes.
+_STEPS: Final = {
+    "decode": (0.0, 0.45), "listen": (0.45, 0.65), "map": (0.65, 1.0), "band": (0.0, 1.0),
+    "mix": (0.0, 1.0),
+}  # fmt: skip
+_OFTEN_SECONDS: Final = 0.4
+
+
+class Stopped(Exception):
+    """The sound was cancelled or removed meanwhile."""
+
+
+class Report:
+    """Writes the progress of a sound now and then. Raises Stopped when nobody wants it any more."""
+
+    def __init__(self, sound: Sound) -> None:
+        self._pk = sound.pk
+        self._step, self._at = "", 0.0
+
+    def __call__(self, step: str, done: float) -> None:
+        now = time.monotonic()
+        if step == self._step and now - self._at < _OFTEN_SECONDS:
+            return
+        self._step, self._at = step, now
+        low, high = _STEPS[step]
+        going = Sound.objects.filter(pk=self._pk, state=Sound.State.WORKING)
+        if not going.update(step=step, done=low + (high - low) * done):
+            raise Stopped
+
+
+def make(sound: Sound) -> None:
+    """Make a sound from beginning to end; whatever happens is said in its state and message."""
+    begun = Sound.objects.filter(
+        pk=sound.pk, state__in=(Sound.State.WAITING, Sound.State.WORKING)
+    ).update(state=Sound.State.WORKING, started_at=timezone.now(), done=0.0)
+    if not begun:
+        _tidy(sound)
+        return
+    try:
+        with said_when_full():
+            _MAKERS[Sound.Kind(sound.kind)](sound, Report(sound))
+    except Stopped:
+        _tidy(sound)
+    except MapleStepError as error:
+        _fail(sound, str(error))
+    except Exception:
+        log.exception("sound %s cannot be made", sound.pk)
+        _fail(sound, "This could not be finished because of a mistake on our side. Try once more.")
+
+
+def _fail(sound: Sound, message: str) -> None:
+    _tidy(sound)
+    Sound.objects.filter(pk=sound.pk, state=Sound.State.WORKING).update(
+        state=Sound.State.FAILED, message=message[:500], size=0
+    )
+
+
+def _tidy(sound: Sound) -> None:
+    sound.path.unlink(missing_ok=True)
+    sound.source.unlink(missing_ok=True)
+
+
+def _record(sound: Sound, report: Report) -> None:
+    taken = take_in(sound.source, sound.path, lambda done: report("decode", done))
+    sound.peaks, sound.seconds = taken.peaks, taken.seconds
+    message = _listen(sound, taken.mono, report)
+    with transaction.atomic():
+        song = Song.objects.select_for_update().get(pk=sound.song_id)
+        _ready(sound, message)
+        _propose(sound, song)
+    sound.source.unlink(missing_ok=True)
+
+
+def _listen(sound: Sound, mono: Floats, report: Report) -> str:
+    """Listen, unless these bytes were listened to before; what could not be found, in words."""
+    heard = Heard.objects.filter(digest=sound.digest, version=VERSION).first()
+    if heard is None:
+        found, refusal = None, ""
+        try:
+            found = dump_listening(analyse_samples(mono, report))
+        except RecordingError as error:
+            refusal = str(error)
+        heard, _ = Heard.objects.get_or_create(
+            digest=sound.digest, version=VERSION, defaults={"listening": found, "refusal": refusal}
+        )
+    return heard.refusal
+
+
+def _propose(sound: Sound, song: Song) -> None:
+    """The likeliest reading becomes the song's map, unless somebody has worked on the map."""
+    listening = listening_of(sound)
+    if listening is None or song.version != sound.made_from:
+        return
+    form = stored_song_form(song)
+    if song.proposed_at != song.version and not _is_blank(form):
+        return
+    song.version += 1
+    song.proposed_at = song.version
+    write(song, song_form(proposal(listening, 0, form.title, form.performer)))
+
+
+def _is_blank(form: SongForm) -> bool:
+    """Nobody has marked a phrase or a beat yet."""
+    lead, *rest = [phrase.kind for phrase in form.phrases]
+    kinds = rest if lead is PhraseKind.INTRO else [lead, *rest]
+    return not form.anchors and all(kind is PhraseKind.UNMARKED for kind in kinds)
+
+
+def _play(sound: Sound, report: Report) -> None:
+    report("band", 0.1)
+    _band_plays(sound, sound.path)
+    report("band", 0.9)
+    sound.peaks, sound.seconds = peaks_of(sound.path)
+    _ready(sound)
+
+
+def _band_plays(sound: Sound, out: Path) -> None:
+    out.parent.mkdir(parents=True, exist_ok=True)
+    play(song_of(SongForm.model_validate(sound.wish["song"])), out)
+
+
+def _mix(sound: Sound, report: Report) -> None:
+    report("mix", 0.0)
+    plan = MixPlan(
+        lead_seconds=sound.wish["lead_seconds"],
+        speed=sound.wish["mix"]["speed"],
+        marks=tuple(Mark(at, word) for at, word in sound.wish["marks"]),
+    )
+    recording = Sound.objects.filter(
+        song=sound.song_id, kind=Sound.Kind.RECORDING, state=Sound.State.READY
+    ).first()
+    band = sound.path.with_suffix(".band.ogg")
+    try:
+        if recording is None:
+            _band_plays(sound, band)
+        source = recording.path if recording else band
+        sound.seconds = render_mix(
+            source, sound.path, plan, sound.wish["mix"]["language"], lambda d: report("mix", d)
+        )
+    finally:
+        band.unlink(missing_ok=True)
+    _ready(sound)
+
+
+def _ready(sound: Sound, message: str = "") -> None:
+    """Saved as ready, unless it was cancelled at the last moment."""
+    done = Sound.objects.filter(pk=sound.pk, state=Sound.State.WORKING).update(
+        state=Sound.State.READY, step="", done=1.0, message=message, peaks=sound.peaks,
+        seconds=sound.seconds, size=sound.path.stat().st_size,
+    )  # fmt: skip
+    if not done:
+        raise Stopped
+
+
+_MAKERS: Final = {Sound.Kind.RECORDING: _record, Sound.Kind.BAND: _play, Sound.Kind.MIX: _mix}
