@@ -86,7 +86,7 @@ class SongForm(Form):
     )
     count_unit: Literal[6, 8] = Field(default=8, description="Counts go by in eights, or sixes.")
     phrases: list[PhraseForm] = Field(max_length=200)
-    anchors: list[tuple[float, float]] = Field(
+    anchors: list[Annotated[list[float], Field(min_length=2, max_length=2)]] = Field(
         default=[],
         max_length=MAX_ANCHORS,
         description="Pairs of beat number and seconds, straight lines between them. Beat 0 is "
@@ -176,7 +176,7 @@ def song_form(song: Song) -> SongForm:
         phrases=[
             PhraseForm(kind=p.kind, counts=p.counts, name=p.name, cue=p.cue) for p in song.phrases
         ],
-        anchors=[(round(float(beat), 6), round(at, 6)) for beat, at in song.anchors],
+        anchors=[[round(float(beat), 6), round(at, 6)] for beat, at in song.anchors],
         feel=song.feel,
         cue_points=[CuePointForm(count=float(cue.count), text=cue.text) for cue in song.cue_points],
     )

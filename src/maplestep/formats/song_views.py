@@ -49,7 +49,7 @@ class ReadingView(BaseModel):
     count_unit: int
 
 
-class StretchView(BaseModel):
+class UnsureView(BaseModel):
     """A stretch whose beats are less sure than the rest."""
 
     start_seconds: float
@@ -57,7 +57,7 @@ class StretchView(BaseModel):
     confidence: float
 
 
-class PlaceView(BaseModel):
+class IrregularView(BaseModel):
     """A place where the band leaves its beat."""
 
     at_seconds: float
@@ -69,8 +69,8 @@ class ListeningView(BaseModel):
 
     seconds: float
     readings: list[ReadingView]
-    unsure: list[StretchView]
-    irregular: list[PlaceView]
+    unsure: list[UnsureView]
+    irregular: list[IrregularView]
     level_confidence: float
     one_confidence: float
     unit_confidence: float
@@ -121,14 +121,16 @@ def listening_view(listening: Listening) -> ListeningView:
         seconds=listening.seconds,
         readings=[_reading_view(reading, best) for reading in listening.readings],
         unsure=[
-            StretchView(
+            UnsureView(
                 start_seconds=s.start_seconds, end_seconds=s.end_seconds, confidence=s.confidence
             )
             for s in listening.stretches
             if s.confidence < UNSURE
         ],
         irregular=[
-            PlaceView(at_seconds=place.at_seconds, words=_place_words(place.kind, place.seconds))
+            IrregularView(
+                at_seconds=place.at_seconds, words=_place_words(place.kind, place.seconds)
+            )
             for place in irregular_places(best.beats)
         ],
         level_confidence=best.confidence,

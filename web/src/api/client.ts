@@ -12,6 +12,11 @@ export type EventForm = Schemas["EventForm"];
 export type SongOut = Schemas["SongOut"];
 export type SongForm = Schemas["SongForm"];
 export type PhraseForm = Schemas["PhraseForm"];
+export type SongMap = Omit<SongOut, "id" | "version">;
+export type SongEdit = Schemas["EditIn"]["edit"];
+export type SoundOut = Schemas["SoundOut"];
+export type Listening = Schemas["ListeningView"];
+export type MixIn = Schemas["MixIn"];
 export type DanceOut = Schemas["DanceOut"];
 export type SheetView = Schemas["SheetView"];
 export type PartView = Schemas["PartView"];
@@ -36,7 +41,7 @@ export class ApiError extends Error {
   }
 }
 
-const cookie = (name: string) =>
+export const cookie = (name: string) =>
   document.cookie.match(new RegExp(`(?:^|; )${name}=([^;]*)`))?.[1] ?? "";
 
 export const api = createClient<paths>({ baseUrl: "" });
@@ -86,9 +91,14 @@ export async function ask<T>(call: Promise<Answer<T>>, background = false): Prom
 }
 
 /** Sends a file; openapi-fetch has no typed way for multipart bodies. */
-export async function sendFile<T>(path: string, file: File): Promise<T> {
+export async function sendFile<T>(
+  path: string,
+  file: File,
+  more: Record<string, string> = {},
+): Promise<T> {
   const body = new FormData();
   body.append("file", file);
+  for (const [name, value] of Object.entries(more)) body.append(name, value);
   const call = fetch(path, {
     method: "POST",
     body,

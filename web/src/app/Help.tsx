@@ -9,6 +9,10 @@ import "./help.css";
 const KEYS: [string, string][] = [
   ["1 2 3", "keys.desks"],
   ["Ctrl+Z  Ctrl+Shift+Z", "keys.undo"],
+  ["Space", "keys.play"],
+  ["T", "keys.tap"],
+  ["[  ]", "keys.shift"],
+  [",  .", "keys.speed"],
   ["← →", "keys.count"],
   ["Shift+← →", "keys.section"],
   ["↑ ↓  Alt+← →", "keys.wall"],

@@ -65,7 +65,7 @@ export default function RoutinePage() {
         ) : !data ? (
           <Loading />
         ) : at === "song" ? (
-          <SongDesk id={data.song_id} onStored={stale} />
+          <SongDesk id={data.song_id} routineId={id} onStored={stale} />
         ) : at === "steps" ? (
           <StepsDesk id={data.dance_id} bpm={data.timeline.song_bpm} onStored={stale} />
         ) : (

@@ -33,7 +33,7 @@ def stored_song_form(song: Song) -> SongForm:
             )
             for phrase in song.phrases.all()
         ],
-        anchors=[(beat, at) for beat, at in song.anchors],
+        anchors=song.anchors,
         feel=Feel(song.feel),
         cue_points=[CuePointForm(count=count, text=text) for count, text in song.cue_points],
     )

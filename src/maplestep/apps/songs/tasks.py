@@ -13,6 +13,8 @@ from .models import Sound
 
 # A worker that was killed stops saying that it lives; what it had begun is begun anew.
 SILENT_SECONDS: Final = 15
+# Somebody waits before the screen for a recording.
+_FIRST: Final = {Sound.Kind.RECORDING: 10}
 
 
 @app.task(name="make_sound", pass_context=False)
@@ -41,4 +43,6 @@ def defer(sound: Sound) -> None:
     Jobs for the same bytes go one after another, so that the second finds what the first heard.
     """
     lock = sound.digest or str(sound.pk)
-    make_sound.configure(lock=lock).defer(sound=str(sound.pk))
+    make_sound.configure(lock=lock, priority=_FIRST.get(Sound.Kind(sound.kind), 0)).defer(
+        sound=str(sound.pk)
+    )

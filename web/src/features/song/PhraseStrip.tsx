@@ -1,49 +1,63 @@
 // The phrases in proportion; boundaries are dragged, or moved with the arrow keys.
-import { useRef } from "react";
+import { useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
 
-import type { PhraseForm } from "../../api/client";
+import type { PhraseForm, SongEdit } from "../../api/client";
 import { PHRASE_TINTS } from "../../theme/facing";
-import { moveBoundary } from "./phrases";
 
 interface Props {
   phrases: PhraseForm[];
+  names: string[];
   unit: number;
   marked: number;
   onMark: (index: number) => void;
-  onChange: (phrases: PhraseForm[], field?: string) => void;
+  onEdit: (edit: SongEdit, field?: string) => void;
 }
 
 interface Drag {
   at: number;
   x: number;
   perCount: number;
-  from: PhraseForm[];
+  /** By how many counts the boundary is shown moved while it is held. */
+  by: number;
 }
 
-export function PhraseStrip({ phrases, unit, marked, onMark, onChange }: Props) {
+export function PhraseStrip({ phrases, names, unit, marked, onMark, onEdit }: Props) {
   const { t } = useTranslation();
   const strip = useRef<HTMLDivElement>(null);
-  const drag = useRef<Drag | null>(null);
+  const [drag, setDrag] = useState<Drag | null>(null);
   const total = phrases.reduce((sum, phrase) => sum + phrase.counts, 0);
-  const nameOf = (phrase: PhraseForm) => phrase.name || t(`song.kinds.${phrase.kind}`);
+  const counts = phrases.map((phrase, index) => {
+    if (!drag) return phrase.counts;
+    return phrase.counts + (index === drag.at ? drag.by : index === drag.at + 1 ? -drag.by : 0);
+  });
 
   const grab = (event: React.PointerEvent, at: number) => {
     event.currentTarget.setPointerCapture(event.pointerId);
-    const perCount = (strip.current?.clientWidth ?? 1) / total;
-    drag.current = { at, x: event.clientX, perCount, from: phrases };
+    setDrag({ at, x: event.clientX, perCount: (strip.current?.clientWidth ?? 1) / total, by: 0 });
   };
   const pull = (event: React.PointerEvent) => {
-    const held = drag.current;
-    if (!held) return;
-    const by = Math.round((event.clientX - held.x) / held.perCount);
-    onChange(moveBoundary(held.from, held.at, by), `boundary ${held.at} ${held.x}`);
+    if (!drag) return;
+    const wanted = Math.round((event.clientX - drag.x) / drag.perCount);
+    const least = 1 - (phrases[drag.at]?.counts ?? 1);
+    const most = (phrases[drag.at + 1]?.counts ?? 1) - 1;
+    setDrag({ ...drag, by: Math.max(least, Math.min(wanted, most)) });
+  };
+  const drop = () => {
+    if (drag?.by)
+      onEdit({
+        op: "boundary",
+        index: drag.at,
+        counts: (phrases[drag.at]?.counts ?? 1) + drag.by,
+      });
+    setDrag(null);
   };
   const press = (event: React.KeyboardEvent, at: number) => {
     const way = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
     if (!way) return;
     event.preventDefault();
-    onChange(moveBoundary(phrases, at, way * (event.shiftKey ? unit : 1)));
+    const by = way * (event.shiftKey ? unit : 1);
+    onEdit({ op: "boundary", index: at, counts: (phrases[at]?.counts ?? 1) + by }, `edge ${at}`);
   };
 
   return (
@@ -52,30 +66,30 @@ export function PhraseStrip({ phrases, unit, marked, onMark, onChange }: Props) 
         <div
           key={index}
           className={index === marked ? "phrase marked" : "phrase"}
-          style={{ flexGrow: phrase.counts, background: PHRASE_TINTS[phrase.kind] }}
+          style={{ flexGrow: counts[index], background: PHRASE_TINTS[phrase.kind] }}
         >
           <button
             className="plain"
             aria-pressed={index === marked}
-            title={nameOf(phrase)}
+            title={names[index]}
             onClick={() => onMark(index)}
           >
-            <strong>{nameOf(phrase)}</strong>
-            <span>{phrase.counts}</span>
+            <strong>{names[index]}</strong>
+            <span>{counts[index]}</span>
           </button>
           {index < phrases.length - 1 && (
             <span
               className="boundary"
               role="slider"
               tabIndex={0}
-              aria-label={t("song.boundary", { name: nameOf(phrase), counts: phrase.counts })}
-              aria-valuenow={phrase.counts}
+              aria-label={t("song.boundary", { name: names[index], counts: phrase.counts })}
+              aria-valuenow={counts[index]}
               aria-valuemin={1}
               aria-valuemax={phrase.counts + (phrases[index + 1]?.counts ?? 1) - 1}
               onPointerDown={(event) => grab(event, index)}
               onPointerMove={pull}
-              onPointerUp={() => (drag.current = null)}
-              onPointerCancel={() => (drag.current = null)}
+              onPointerUp={drop}
+              onPointerCancel={() => setDrag(null)}
               onKeyDown={(event) => press(event, index)}
             />
           )}

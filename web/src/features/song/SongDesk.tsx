@@ -1,47 +1,90 @@
-// Song: what the band does. Tempo and phrases by hand; no recording yet.
+// Song: what the band does. Where every beat is, which is the one, where phrases begin.
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { Button, Input, InputNumber, Select } from "antd";
-import { useState } from "react";
+import { Button, Dropdown } from "antd";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
 
-import { api, ask, type PhraseForm, type SongForm, type SongOut } from "../../api/client";
+import {
+  api,
+  ask,
+  type PhraseForm,
+  type Schemas,
+  type SongForm,
+  type SongMap,
+  type SongOut,
+  type SoundOut,
+} from "../../api/client";
 import { undoKey, useKeys } from "../../app/keys";
 import { Loading, LoadingError } from "../../app/States";
 import { songClock } from "../../drawing/clock";
 import { SavedProblem } from "../../saved/SavedNote";
 import { SaveTools } from "../../saved/SaveTools";
 import { useSaved } from "../../saved/useSaved";
+import { Correct, SongLine } from "./Correct";
+import { MixPanel } from "./MixPanel";
 import { PhraseStrip } from "./PhraseStrip";
-import { append, mark, merge, remove, setCounts, setIntro, split, update } from "./phrases";
-import { PHRASE_TINTS } from "../../theme/facing";
+import { PhraseTable } from "./Phrases";
+import { SongFacts } from "./SongFacts";
+import { SoundPanel } from "./SoundPanel";
+import { SPEEDS, usePlayer } from "./sound/usePlayer";
+import { useSounds, type Sounds } from "./sound/useSounds";
+import { Transport } from "./Transport";
+import { useEdits } from "./useEdits";
+import { useTaps } from "./useTaps";
+import { useUpload } from "./useUpload";
+import { Wave } from "./Wave";
 import "./song.css";
 
 interface Props {
   id: string;
+  routineId?: string;
   onStored?: (song: SongOut) => void;
 }
 
-export default function SongDesk({ id, onStored }: Props) {
+export default function SongDesk({ id, routineId, onStored }: Props) {
+  const [opened, setOpened] = useState(0);
   const options = { params: { path: { pk: id } } };
   const song = useQuery({
     queryKey: ["song", id],
     queryFn: () => ask(api.GET("/api/songs/{pk}", options)),
     gcTime: 0,
   });
+  const sounds = useSounds(id);
+  const { refetch } = song;
+  const reopen = useCallback(async () => {
+    await refetch();
+    setOpened((times) => times + 1);
+  }, [refetch]);
   if (song.isError) return <LoadingError error={song.error} again={song.refetch} />;
   if (!song.data) return <Loading />;
-  return <Desk key={id} first={song.data} onStored={onStored} />;
+  return (
+    <Desk
+      key={`${id} ${opened}`}
+      first={song.data}
+      routineId={routineId}
+      sounds={sounds}
+      onStored={onStored}
+      reopen={reopen}
+    />
+  );
 }
 
 interface DeskProps {
   first: SongOut;
+  routineId: string | undefined;
+  sounds: Sounds;
   onStored: ((song: SongOut) => void) | undefined;
+  reopen: () => Promise<void>;
 }
 
-function Desk({ first, onStored }: DeskProps) {
+const UNSURE = 0.5;
+const MAPS = ".mid,.midi,.jams,.json,.tsv,.txt,.csv,.lab,.lrc";
+
+function Desk({ first, routineId, sounds, onStored, reopen }: DeskProps) {
   const { t } = useTranslation();
   const queries = useQueryClient();
-  const [timed, setTimed] = useState(first);
+  const [map, setMap] = useState<SongMap>(first);
+  const [zoom, setZoom] = useState(1);
   const [marked, setMarked] = useState(() =>
     Math.max(
       0,
@@ -57,251 +100,220 @@ function Desk({ first, onStored }: DeskProps) {
       ask(api.PUT("/api/songs/{pk}", { ...options, body: { version, song } })),
     get: () => ask(api.GET("/api/songs/{pk}", options)),
     onStored: (stored) => {
-      setTimed(stored);
+      setMap(stored);
       queries.setQueryData(["song", first.id], stored);
       onStored?.(stored);
     },
     delay: 250,
   });
   const song = saved.draft;
-  const set = (change: Partial<SongForm>, field = "") => saved.edit({ ...song, ...change }, field);
-  const setPhrases = (phrases: PhraseForm[], field = "") => {
-    if (phrases !== song.phrases) set({ phrases }, field);
-  };
+  const edits = useEdits({
+    songId: first.id,
+    saved,
+    onDrawn: setMap,
+    offline: t("error.offline"),
+  });
+  const { act } = edits;
+  const { recording, played } = sounds;
+  const listening = recording?.listening ?? null;
+  useMappedMeanwhile(recording, saved.state.version, reopen);
+
+  const peaks = useQuery({
+    queryKey: ["peaks", played?.id],
+    queryFn: () =>
+      ask(api.GET("/api/sounds/{pk}/peaks", { params: { path: { pk: played?.id ?? "" } } })),
+    enabled: played !== undefined,
+    staleTime: Infinity,
+  });
+  const player = usePlayer(played ? `/api/sounds/${played.id}/audio` : null, map.counts, map.ones);
+  const { media, playing } = player;
+  const here = () => media?.currentTime ?? 0;
+  const taps = useTaps({
+    songTime: useCallback(() => (media && !media.paused ? media.currentTime : null), [media]),
+    first: song.first_beat_seconds,
+    send: (times, along) =>
+      void act({
+        op: "tap",
+        taps: times,
+        heard: along && played?.kind === "recording" && listening !== null,
+        first_is_one: false,
+      }),
+  });
   useKeys((event) => {
     const way = undoKey(event);
     if (way) saved[way]();
-    return way !== null;
+    else if (event.ctrlKey || event.metaKey || event.altKey) return false;
+    else if (event.key === " " && media) player.toggle();
+    else if (event.key.toLowerCase() === "t") taps.tap();
+    else if (event.key === "[" || event.key === "]")
+      void act({ op: "shift", beats: event.key === "[" ? -1 : 1 });
+    else if ((event.key === "," || event.key === ".") && media)
+      player.setSpeed(nextSpeed(player.speed, event.key === "," ? -1 : 1));
+    else return false;
+    return true;
   });
-  const intro = song.phrases[0]?.kind === "intro" ? song.phrases[0].counts : 0;
-  const total = { counts: timed.length_counts, time: songClock(timed.length_seconds, false) };
+
+  const sender = useUpload<SoundOut>(t("error.offline"));
+  const onFile = async (file: File) => {
+    if (isMap(file)) return void edits.bringIn(file);
+    const sound = await sender.send(`/api/songs/${first.id}/recording`, file);
+    if (sound) await sounds.refetch();
+  };
+  const names = useMemo(
+    () => song.phrases.map((phrase) => phrase.name || t(`song.kinds.${phrase.kind}`)),
+    [song.phrases, t],
+  );
+  const seconds = played?.seconds || map.length_seconds + 2;
+  const total = { counts: map.length_counts, time: songClock(map.length_seconds, false) };
+  const fromHeard = listening?.phrase_confidence.length === song.phrases.length;
   return (
-    <main className="page song">
+    <main
+      className="page song"
+      onDragOver={(event) => event.preventDefault()}
+      onDrop={(event) => {
+        event.preventDefault();
+        const file = event.dataTransfer.files[0];
+        if (file) void onFile(file);
+      }}
+    >
       <SavedProblem saved={saved} />
-      <div className="facts">
-        <label className="wide">
-          {t("song.title")}
-          <Input
-            value={song.title}
-            maxLength={120}
-            onChange={(event) => set({ title: event.target.value }, "title")}
-          />
-        </label>
-        <label className="wide">
-          {t("song.performer")}
-          <Input
-            value={song.performer}
-            maxLength={120}
-            onChange={(event) => set({ performer: event.target.value }, "performer")}
-          />
-        </label>
-        <NumberField
-          label={t("song.bpm")}
-          value={Number(song.bpm)}
-          big
-          onChange={(bpm) => set({ bpm }, "bpm")}
-        />
-        <NumberField
-          label={t("song.intro")}
-          value={intro}
-          onChange={(counts) => setPhrases(setIntro(song.phrases, counts), "intro")}
-        />
-        <NumberField
-          label={t("song.first")}
-          value={song.first_beat_seconds}
-          onChange={(seconds) => set({ first_beat_seconds: seconds }, "first")}
-        />
-        <label>
-          {t("song.unit")}
-          <Select
-            value={song.count_unit}
-            onChange={(count_unit: 6 | 8) => set({ count_unit })}
-            options={[
-              { value: 8, label: t("song.unit8") },
-              { value: 6, label: t("song.unit6") },
-            ]}
-          />
-        </label>
-        <NumberField
-          label={t("song.beats")}
-          value={Number(song.beats_per_count)}
-          onChange={(beats) => set({ beats_per_count: beats }, "beats")}
-        />
-      </div>
+      <SongFacts
+        song={song}
+        set={(change, field) => saved.edit({ ...song, ...change }, field)}
+        act={act}
+      />
+      <Wave
+        player={player}
+        peaks={peaks.data?.peaks ?? null}
+        seconds={seconds}
+        zoom={zoom}
+        map={map}
+        names={names}
+        listening={listening}
+        onEdit={(edit) => void act(edit)}
+        onPick={setMarked}
+      />
+      <Transport player={player} map={map} names={names} zoom={zoom} onZoom={setZoom} />
+      <SoundPanel
+        songId={first.id}
+        sounds={sounds}
+        sending={sender.sending}
+        problem={sender.problem}
+        onFile={(file) => void onFile(file)}
+        onCancel={sender.cancel}
+      />
+      <Correct
+        here={here}
+        taps={taps}
+        steady={map.steady}
+        listening={listening}
+        onEdit={(edit) => void act(edit)}
+      />
+      {listening?.said.map((words) => (
+        <p key={words} className="by-ear">
+          {words}
+        </p>
+      ))}
+      <p className="changed" role="status" data-testid="changed">
+        {edits.problem ? <span className="problem">{edits.problem}</span> : edits.changed.join(" ")}
+      </p>
       <div className="phrases-head">
         <h2>
           {t("song.phrases")} <span className="soft">{t("song.total", total)}</span>
         </h2>
         <span>
           <SaveTools saved={saved} />
+          <Files id={first.id} onFile={(file) => void edits.bringIn(file)} />
         </span>
       </div>
       <PhraseStrip
         phrases={song.phrases}
+        names={names}
         unit={song.count_unit}
         marked={marked}
         onMark={setMarked}
-        onChange={setPhrases}
+        onEdit={(edit, field) => void act(edit, field)}
       />
+      <SongLine key={map.line} line={map.line} onLine={(text) => void act({ op: "line", text })} />
       <PhraseTable
-        song={song}
-        timed={timed}
+        map={map}
+        phrases={song.phrases}
         marked={marked}
+        unsure={(at) => fromHeard && (listening?.phrase_confidence[at] ?? 1) < UNSURE}
         onMark={setMarked}
-        onChange={setPhrases}
+        onWords={(at, change, field) =>
+          saved.edit({ ...song, phrases: replaced(song.phrases, at, change) }, field)
+        }
+        onEdit={act}
+        onSeek={(at) => player.seek(map.marks[at]?.start_seconds ?? 0)}
       />
       <Button
-        onClick={() => {
-          setPhrases(append(song.phrases, song.count_unit));
-          setMarked(song.phrases.length);
-        }}
+        onClick={() =>
+          void act({ op: "append" }).then((done) => done && setMarked(song.phrases.length))
+        }
       >
         {t("song.add")}
       </Button>
+      <MixPanel songId={first.id} routineId={routineId} sounds={sounds} />
+      {playing && <span hidden data-testid="playing" />}
     </main>
   );
 }
 
-interface NumberProps {
-  label: string;
-  value: number;
-  big?: boolean;
-  onChange: (value: number) => void;
+const replaced = (phrases: PhraseForm[], at: number, change: Partial<PhraseForm>) =>
+  phrases.map((phrase, index) => (index === at ? { ...phrase, ...change } : phrase));
+
+const isMap = (file: File) => MAPS.split(",").some((end) => file.name.toLowerCase().endsWith(end));
+
+function nextSpeed(speed: number, way: number): number {
+  const at = SPEEDS.indexOf(speed);
+  return SPEEDS[Math.max(0, Math.min(SPEEDS.length - 1, at + way))] ?? 1;
 }
 
-function NumberField({ label, value, big = false, onChange }: NumberProps) {
-  return (
-    <label className={big ? "big" : ""}>
-      {label}
-      <InputNumber
-        value={value}
-        controls={false}
-        onChange={(changed) => changed !== null && onChange(Number(changed))}
-      />
-    </label>
-  );
+/** When the worker has mapped a song that nobody was working on, the desk shows its map. */
+function useMappedMeanwhile(
+  recording: SoundOut | undefined,
+  version: number,
+  reopen: () => Promise<void>,
+) {
+  const before = useRef(recording?.state);
+  const state = recording?.state;
+  useEffect(() => {
+    const was = before.current;
+    before.current = state;
+    if (state === "ready" && was && was !== "ready") void reopen();
+  }, [state, version, reopen]);
 }
 
-interface TableProps {
-  song: SongForm;
-  timed: SongOut;
-  marked: number;
-  onMark: (index: number) => void;
-  onChange: (phrases: PhraseForm[], field?: string) => void;
-}
-
-function PhraseTable({ song, timed, marked, onMark, onChange }: TableProps) {
+function Files({ id, onFile }: { id: string; onFile: (file: File) => void }) {
   const { t } = useTranslation();
-  const kinds = Object.keys(PHRASE_TINTS) as PhraseForm["kind"][];
-  const { phrases } = song;
-  const starts = phrases.map((_, at) =>
-    phrases.slice(0, at).reduce((sum, phrase) => sum + phrase.counts, 0),
-  );
+  const input = useRef<HTMLInputElement>(null);
+  const out = (["json", "mid", "jams", "tsv", "lrc"] as const).map((kind) => ({
+    key: kind,
+    label: <a href={`/api/songs/${id}/song.${kind}`}>{t(`song.out.${kind}`)}</a>,
+  }));
   return (
-    <table className="phrase-table">
-      <thead>
-        <tr>
-          {["kind", "name", "counts", "starts", "cue"].map((column) => (
-            <th key={column} scope="col">
-              {t(`song.${column}`)}
-            </th>
-          ))}
-          <th aria-label={t("song.remove")} />
-        </tr>
-      </thead>
-      <tbody>
-        {phrases.map((phrase, at) => (
-          <tr
-            key={at}
-            className={at === marked ? "marked" : ""}
-            onFocus={() => onMark(at)}
-            onPointerDown={() => onMark(at)}
-          >
-            <td style={{ boxShadow: `inset 5px 0 0 ${PHRASE_TINTS[phrase.kind]}` }}>
-              <Select
-                aria-label={t("song.kind")}
-                value={phrase.kind}
-                onChange={(kind) => onChange(update(phrases, at, { kind }))}
-                options={kinds.map((kind) => ({ value: kind, label: t(`song.kinds.${kind}`) }))}
-              />
-            </td>
-            <td>
-              <Input
-                aria-label={t("song.name")}
-                placeholder={t("song.namePlaceholder")}
-                value={phrase.name}
-                maxLength={120}
-                onChange={(event) =>
-                  onChange(update(phrases, at, { name: event.target.value }), `name ${at}`)
-                }
-              />
-            </td>
-            <td>
-              <InputNumber
-                aria-label={t("song.counts")}
-                value={phrase.counts}
-                precision={0}
-                controls={false}
-                onChange={(counts) =>
-                  counts !== null && onChange(setCounts(phrases, at, counts), `counts ${at}`)
-                }
-              />
-            </td>
-            <td className="soft">
-              {t("song.startsAt", {
-                count: (starts[at] ?? 0) + 1,
-                time: songClock(timed.phrase_seconds[at] ?? 0),
-              })}
-            </td>
-            <td>
-              <Input
-                aria-label={t("song.cue")}
-                placeholder={t("song.cuePlaceholder")}
-                value={phrase.cue}
-                maxLength={200}
-                onChange={(event) =>
-                  onChange(update(phrases, at, { cue: event.target.value }), `cue ${at}`)
-                }
-              />
-            </td>
-            <td className="tools">
-              {at === marked && (
-                <>
-                  {phrase.kind === "unmarked" ? (
-                    <Button
-                      size="small"
-                      type="primary"
-                      onClick={() => {
-                        onChange(mark(phrases, at, song.count_unit));
-                        onMark(at + 1);
-                      }}
-                    >
-                      {t("song.mark")}
-                    </Button>
-                  ) : (
-                    <Button
-                      size="small"
-                      onClick={() => onChange(split(phrases, at, song.count_unit))}
-                    >
-                      {t("song.split")}
-                    </Button>
-                  )}
-                  {at < phrases.length - 1 && (
-                    <Button size="small" onClick={() => onChange(merge(phrases, at))}>
-                      {t("song.merge")}
-                    </Button>
-                  )}
-                  {phrases.length > 1 && (
-                    <Button size="small" onClick={() => onChange(remove(phrases, at))}>
-                      {t("song.remove")}
-                    </Button>
-                  )}
-                </>
-              )}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <>
+      <input
+        ref={input}
+        type="file"
+        accept={MAPS}
+        hidden
+        data-testid="song-map"
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          event.target.value = "";
+          if (file) onFile(file);
+        }}
+      />
+      <Button title={t("song.bringInTitle")} onClick={() => input.current?.click()}>
+        {t("song.bringIn")}
+      </Button>
+      <Dropdown menu={{ items: out }} trigger={["click"]}>
+        <Button>{t("song.takeOut")}</Button>
+      </Dropdown>
+    </>
   );
 }
+
+export type SongEdited = Schemas["SongEdited"];

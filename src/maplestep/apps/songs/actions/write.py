@@ -15,7 +15,7 @@ def write(song: Song, form: SongForm) -> None:
     song.first_beat_seconds = form.first_beat_seconds
     song.beats_per_count = form.beats_per_count
     song.count_unit = form.count_unit
-    song.anchors = [[beat, at] for beat, at in form.anchors]
+    song.anchors = form.anchors
     song.feel = form.feel.value
     song.cue_points = [[cue.count, cue.text] for cue in form.cue_points]
     song.save()

@@ -1,0 +1,135 @@
+// Practice mixes: the song slower, with counts and calls over it, to take along.
+import { Button, Checkbox, Select } from "antd";
+import { useState } from "react";
+import { useTranslation } from "react-i18next";
+
+import { api, ApiError, ask, type MixIn, type SoundOut } from "../../api/client";
+import { songClock } from "../../drawing/clock";
+import { isGoing, type Sounds } from "./sound/useSounds";
+import { Making, Remove } from "./SoundPanel";
+
+interface Props {
+  songId: string;
+  /** Where the dance's events come from; a song by itself has none to call. */
+  routineId: string | undefined;
+  sounds: Sounds;
+}
+
+const SPEEDS = [60, 65, 70, 75, 80, 85, 90, 95, 100];
+const FLAGS = ["count_in", "clicks", "spoken", "calls"] as const;
+
+export function MixPanel({ songId, routineId, sounds }: Props) {
+  const { t } = useTranslation();
+  const [problem, setProblem] = useState("");
+  const [wish, setWish] = useState<MixIn>({
+    speed: 0.85,
+    count_in: true,
+    clicks: true,
+    spoken: true,
+    calls: true,
+    language: "en",
+    format: "mp3",
+  });
+  const set = (change: Partial<MixIn>) => setWish({ ...wish, ...change });
+  const make = async () => {
+    setProblem("");
+    try {
+      const options = (pk: string) => ({ params: { path: { pk } }, body: wish });
+      await ask(
+        routineId
+          ? api.POST("/api/routines/{pk}/mix", options(routineId))
+          : api.POST("/api/songs/{pk}/mix", options(songId)),
+      );
+      await sounds.refetch();
+    } catch (error) {
+      setProblem(error instanceof ApiError && error.message ? error.message : t("error.offline"));
+    }
+  };
+  return (
+    <section className="mixes" aria-labelledby="mixes">
+      <h2 id="mixes">{t("song.mixes")}</h2>
+      <p className="soft">{t("song.mixesLead")}</p>
+      <div className="wish">
+        <label>
+          {t("song.speed")}
+          <Select
+            value={Math.round(wish.speed * 100)}
+            onChange={(percent) => set({ speed: percent / 100 })}
+            options={SPEEDS.map((percent) => ({ value: percent, label: `${percent} %` }))}
+          />
+        </label>
+        {FLAGS.filter((flag) => flag !== "calls" || routineId).map((flag) => (
+          <Checkbox
+            key={flag}
+            checked={wish[flag]}
+            onChange={(event) => set({ [flag]: event.target.checked })}
+          >
+            {t(`song.mix.${flag}`)}
+          </Checkbox>
+        ))}
+        <label>
+          {t("song.mix.language")}
+          <Select
+            value={wish.language}
+            onChange={(language) => set({ language })}
+            options={[
+              { value: "en", label: "English" },
+              { value: "fr", label: "français" },
+            ]}
+          />
+        </label>
+        <label>
+          {t("song.mix.format")}
+          <Select
+            value={wish.format}
+            onChange={(format) => set({ format })}
+            options={(["mp3", "ogg", "wav"] as const).map((format) => ({
+              value: format,
+              label: format.toUpperCase(),
+            }))}
+          />
+        </label>
+        <Button type="primary" onClick={() => void make()}>
+          {t("song.mix.make")}
+        </Button>
+      </div>
+      {problem && (
+        <p className="notice" role="alert">
+          {problem}
+        </p>
+      )}
+      <ul>
+        {sounds.mixes.map((mix) => (
+          <Mix key={mix.id} mix={mix} again={sounds.refetch} />
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Mix({ mix, again }: { mix: SoundOut; again: () => unknown }) {
+  const { t } = useTranslation();
+  if (isGoing(mix))
+    return (
+      <li>
+        <Making sound={mix} again={again} />
+      </li>
+    );
+  return (
+    <li>
+      <span>
+        {mix.name}{" "}
+        <span className="soft">
+          {mix.state === "ready"
+            ? `${songClock(mix.seconds, false)} · ${(mix.size / 1e6).toFixed(1)} MB`
+            : mix.message || t("song.cancelled")}
+          {mix.stale && mix.state === "ready" && ` · ${t("song.mix.stale")}`}
+        </span>
+      </span>
+      {mix.state === "ready" && (
+        <Button href={`/api/sounds/${mix.id}/audio?download=true`}>{t("song.mix.download")}</Button>
+      )}
+      <Remove sound={mix} again={again} />
+    </li>
+  );
+}

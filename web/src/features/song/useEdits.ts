@@ -1,0 +1,86 @@
+// Corrections go to the server one after another; each answer is the new draft and its map.
+import { useCallback, useEffect, useRef, useState } from "react";
+
+import {
+  api,
+  ApiError,
+  ask,
+  sendFile,
+  type Schemas,
+  type SongEdit,
+  type SongForm,
+  type SongMap,
+} from "../../api/client";
+import type { Saved } from "../../saved/useSaved";
+
+type Edited = Schemas["SongEdited"];
+
+interface Options {
+  songId: string;
+  saved: Saved<SongForm>;
+  onDrawn: (map: SongMap) => void;
+  offline: string;
+}
+
+export interface Edits {
+  act: (edit: SongEdit, field?: string) => Promise<boolean>;
+  bringIn: (file: File) => Promise<boolean>;
+  changed: string[];
+  problem: string;
+  dismiss: () => void;
+}
+
+export function useEdits({ songId, saved, onDrawn, offline }: Options): Edits {
+  const [changed, setChanged] = useState<string[]>([]);
+  const [problem, setProblem] = useState("");
+  const draft = useRef(saved.draft);
+  const queue = useRef<Promise<unknown>>(Promise.resolve());
+  useEffect(() => {
+    draft.current = saved.draft;
+  }, [saved.draft]);
+  const { edit } = saved;
+
+  const run = useCallback(
+    (call: (song: SongForm) => Promise<Edited>, field = "") => {
+      const next = queue.current.then(async () => {
+        try {
+          const answer = await call(draft.current);
+          draft.current = answer.song;
+          onDrawn(answer);
+          edit(answer.song, field);
+          setChanged(answer.changed);
+          setProblem("");
+          return true;
+        } catch (error) {
+          setProblem(error instanceof ApiError && error.status ? error.message : offline);
+          return false;
+        }
+      });
+      queue.current = next;
+      return next;
+    },
+    [edit, onDrawn, offline],
+  );
+  return {
+    act: useCallback(
+      (change, field) =>
+        run(
+          (song) =>
+            ask(api.POST("/api/songs/edit", { body: { song, edit: change, song_id: songId } })),
+          field,
+        ),
+      [run, songId],
+    ),
+    bringIn: useCallback(
+      (file) =>
+        run((song) => sendFile("/api/songs/edit/file", file, { song: JSON.stringify(song) })),
+      [run],
+    ),
+    changed,
+    problem,
+    dismiss: useCallback(() => {
+      setChanged([]);
+      setProblem("");
+    }, []),
+  };
+}
