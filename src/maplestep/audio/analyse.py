@@ -32,6 +32,7 @@ _STRETCH: Final = 16  # beats
 # Between what speech, rain and noise reach and what a band does: see tempo.local_periods.
 _CLEAR: Final = 0.6
 _STANDS_OUT: Final = 2.0
+_CARRIED: Final = 4  # beats
 _FAINT: Final = 0.05
 _BETWEEN: Final = (0.15, 0.35, 0.65, 0.85)  # of a beat
 _NO_BEAT: Final = (
@@ -86,7 +87,8 @@ def listen(heard: Heard, progress: Progress = lambda _step, _done: None) -> List
     support: list[Grid] = []
     for number, (candidate, chance) in enumerate(picked):
         progress("map", 0.3 + 0.15 * number)
-        locked = _while_it_sounds(heard.onsets, fit_grid(envelope, candidate.beats, lock=_LOCK))
+        fitted = _to_the_ends(heard.onsets, fit_grid(envelope, candidate.beats, lock=_LOCK))
+        locked = _while_it_sounds(heard.onsets, fitted)
         if len(locked.beats) < _FEWEST_BEATS:
             continue
         support.append(locked)
@@ -101,6 +103,23 @@ def listen(heard: Heard, progress: Progress = lambda _step, _done: None) -> List
         stretches=_stretches(support[0]),
         version=VERSION,
     )
+
+
+def _to_the_ends(onsets: Onsets, grid: Grid) -> Grid:
+    """The grid carried on over the first and last beats that following has left out."""
+    beats = grid.beats
+    typical = float(np.median(strength_at(onsets.rise, beats)))
+    first, last = beats[1] - beats[0], beats[-1] - beats[-2]
+    before = beats[0] - first * np.arange(_CARRIED, 0, -1)
+    after = beats[-1] + last * np.arange(1, _CARRIED + 1)
+    before = before[before > -0.02]
+    after = after[after < onsets.seconds]
+    heard = [strength_at(onsets.rise, part) > 0.3 * typical for part in (before, after[::-1])]
+    kept = [part[np.argmax(h) :] if h.any() else part[:0]
+            for part, h in zip((before, after[::-1]), heard, strict=True)]  # fmt: skip
+    beats = np.concatenate([kept[0], beats, kept[1][::-1]])
+    ends = [np.full(len(part), 0.5) for part in kept]
+    return replace(grid, beats=beats, support=np.concatenate([ends[0], grid.support, ends[1]]))
 
 
 def _while_it_sounds(onsets: Onsets, grid: Grid) -> Grid:

@@ -119,17 +119,6 @@ def write_song_line(bpm: Fraction, phrases: Sequence[Phrase], unit: int) -> str:
     return f"{float(bpm):g} bpm: " + ", ".join(pieces)
 
 
-def song_from_line(title: str, text: str) -> Song:
-    """A new song of a line, which has to name its tempo. Raises SongError."""
-    bpm, phrases = parse_song_line(text)
-    if bpm is None:
-        raise SongError(
-            "The tempo is missing. Begin the line with it: 118 bpm: intro 16, verse 64.",
-            field="line",
-        )
-    return Song(title=title, bpm=bpm, phrases=phrases)
-
-
 def apply_song_line(song: Song, text: str) -> Song:
     """The song with the phrases of a line, and its tempo if it names one. Raises SongError."""
     bpm, phrases = parse_song_line(text)

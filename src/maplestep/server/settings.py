@@ -128,7 +128,8 @@ CONTENT_SECURITY_POLICY = {
         # antd and the drawings set single style attributes; no style sheet comes in this way
         "style-src-attr": ["'unsafe-inline'"],
         "img-src": [SELF, "data:"],
-        "media-src": [SELF],
+        # the song with clicks laid over it is made in the page
+        "media-src": [SELF, "blob:"],
         "font-src": [SELF],
         "object-src": ["'none'"],
         "base-uri": [SELF],

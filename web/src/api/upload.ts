@@ -1,6 +1,9 @@
 // Sending a large file: fetch cannot tell how far it is, XMLHttpRequest can.
 import { ApiError, cookie } from "./client";
 
+/** What a file dialog offers as recordings; the server looks at the bytes. */
+export const AUDIO = ".wav,.flac,.ogg,.oga,.mp3,.aif,.aiff,audio/*";
+
 export interface Upload<T> {
   done: Promise<T>;
   cancel: () => void;

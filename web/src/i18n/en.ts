@@ -82,7 +82,8 @@ export const en = {
     cancel: "Cancel",
     more: "More about {{title}}",
     export: "Save as file",
-    dropHere: "Routine file (.json) or step sheet (.txt, .md, .csv)",
+    dropHere:
+      "A recording, a routine or song file (.json), MIDI, or a step sheet (.txt, .md, .csv)",
     badFile: "{{name}}, line {{line}}: {{message}}",
   },
   fresh: {
@@ -91,6 +92,10 @@ export const en = {
     dance: "Dance",
     pick: "From the shelf",
     new: "New",
+    recording: "Recording",
+    chooseFile: "Choose the recording",
+    fileHint: "WAV, FLAC, OGG or MP3. Its beats, counts and phrases are found while you go on.",
+    tempo: "Tempo and length",
     songTitle: "Title of the song",
     bpm: "Beats a minute",
     length: "Length",

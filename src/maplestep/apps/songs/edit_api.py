@@ -7,16 +7,14 @@ other change, so that undo reaches every step.
 from __future__ import annotations
 
 import uuid
-from typing import Annotated
 
 from django.http import HttpRequest, HttpResponse
 from ninja import File, Form, Router, Schema
 from ninja.files import UploadedFile
-from pydantic import Field, ValidationError
+from pydantic import ValidationError
 
 from ...core.errors import FileError
-from ...core.song_line import song_from_line
-from ...formats.routine_file import SongForm, Text, Title, song_form, song_of
+from ...formats.routine_file import SongForm, song_form, song_of
 from ...formats.song_edits import SongEdit, TakeReading, apply_edit
 from ...formats.song_file import OUT, read_any, write_any
 from ...formats.song_views import SongEdited, song_edited
@@ -36,13 +34,6 @@ class EditIn(Schema):
     song: SongForm
     edit: SongEdit
     song_id: uuid.UUID | None = None
-
-
-class LineIn(Schema):
-    """A song typed in one line."""
-
-    title: Title
-    text: Annotated[Text, Field(max_length=10_000)]
 
 
 @router.post("/edit", response={200: SongEdited, 404: ErrorForm, 422: ErrorForm})
@@ -74,13 +65,6 @@ def edit_by_file(request: HttpRequest, song: Form[str], file: File[UploadedFile]
 def new_from_file(request: HttpRequest, file: File[UploadedFile]) -> SongOut:
     """A new song from a song file, MIDI, JAMS or labels."""
     song = read_any(read_upload(file), file.name or "", None)
-    return song_out(create_song(user_of(request), song_form(song)))
-
-
-@router.post("/line", response={200: SongOut, 422: ErrorForm})
-def new_from_line(request: HttpRequest, line: LineIn) -> SongOut:
-    """A new song typed in one line."""
-    song = song_from_line(line.title, line.text)
     return song_out(create_song(user_of(request), song_form(song)))
 
 

@@ -1,19 +1,24 @@
 // A new routine asks for a song and a dance, and nothing else.
 import { useMutation } from "@tanstack/react-query";
 import { Button, Input, InputNumber, Modal, Segmented, Select } from "antd";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { useNavigate } from "react-router";
 
-import { api, ApiError, ask, type Schemas, type Shelf } from "../../api/client";
+import { api, ApiError, ask, type Schemas, type Shelf, type SongOut } from "../../api/client";
+import { upload } from "../../api/upload";
+import { Pick } from "../song/SoundPanel";
 import { parseLength } from "./length";
 
 type Source = "pick" | "new";
+type SongSource = Source | "file";
 
 export function NewRoutine({ shelf, onClose }: { shelf: Shelf; onClose: () => void }) {
   const { t } = useTranslation();
   const go = useNavigate();
-  const [songFrom, setSongFrom] = useState<Source>("new");
+  const [songFrom, setSongFrom] = useState<SongSource>("file");
+  const [file, setFile] = useState<File | null>(null);
+  const sent = useRef<{ file: File; id: string } | null>(null);
   const [danceFrom, setDanceFrom] = useState<Source>("new");
   const [song, setSong] = useState<string | null>(null);
   const [dance, setDance] = useState<string | null>(null);
@@ -23,15 +28,24 @@ export function NewRoutine({ shelf, onClose }: { shelf: Shelf; onClose: () => vo
   const [sheet, setSheet] = useState("");
   const [problem, setProblem] = useState("");
   const create = useMutation({
-    mutationFn: (body: Schemas["RoutineNew"]) => ask(api.POST("/api/routines", { body })),
+    mutationFn: async (body: Schemas["RoutineNew"]) => {
+      if (songFrom !== "file" || !file) return ask(api.POST("/api/routines", { body }));
+      // A sheet that is refused must not send the recording a second time.
+      if (sent.current?.file !== file) {
+        const made = await upload<SongOut>("/api/songs/recording", file, () => undefined).done;
+        sent.current = { file, id: made.id };
+      }
+      return ask(api.POST("/api/routines", { body: { ...body, song: sent.current.id } }));
+    },
     onSuccess: (routine) =>
-      void go(`/routines/${routine.id}/${songFrom === "new" ? "song" : "fit"}`),
+      void go(`/routines/${routine.id}/${songFrom === "pick" ? "fit" : "song"}`),
     onError: (error) =>
       setProblem(error instanceof ApiError && error.message ? error.message : t("error.offline")),
   });
   const submit = () => {
     const seconds = parseLength(length);
     if (songFrom === "new" && seconds === null) return setProblem(t("fresh.lengthBad"));
+    if (songFrom === "file" && !file) return setProblem(t("fresh.chooseFile"));
     if ((songFrom === "pick" && !song) || (danceFrom === "pick" && !dance) || bpm === null)
       return setProblem(t("fresh.missing"));
     setProblem("");
@@ -60,12 +74,21 @@ export function NewRoutine({ shelf, onClose }: { shelf: Shelf; onClose: () => vo
       <div className="fresh">
         <fieldset>
           <legend>{t("fresh.song")}</legend>
-          <Segmented<Source>
-            options={sources as { value: Source; label: string }[]}
+          <Segmented<SongSource>
+            options={[
+              { value: "file", label: t("fresh.recording") },
+              { value: "new", label: t("fresh.tempo") },
+              { value: "pick", label: t("fresh.pick") },
+            ]}
             value={songFrom}
             onChange={setSongFrom}
           />
-          {songFrom === "pick" ? (
+          {songFrom === "file" ? (
+            <div className="line recording">
+              <Pick words={file?.name ?? t("fresh.chooseFile")} primary={false} onFile={setFile} />
+              <span className="soft">{t("fresh.fileHint")}</span>
+            </div>
+          ) : songFrom === "pick" ? (
             <Select
               aria-label={t("fresh.chooseSong")}
               placeholder={t("fresh.chooseSong")}

@@ -14,7 +14,9 @@ import {
   type DanceOut,
   type RoutineOut,
   type Schemas,
+  type SongOut,
 } from "../../api/client";
+import { AUDIO, upload } from "../../api/upload";
 import { Header } from "../../app/Header";
 import { changeSession } from "../../app/session";
 import { Loading, LoadingError } from "../../app/States";
@@ -152,10 +154,17 @@ function detail(thing: Thing, t: TFunction): string {
   return parts.join(" · ");
 }
 
-const FILES: Record<Kind, string | null> = {
+const isAudio = (file: File) =>
+  file.type.startsWith("audio/")
+    ? !isSongMap(file)
+    : /\.(wav|flac|og[ga]|mp3|aiff?)$/i.test(file.name);
+
+const isSongMap = (file: File) => /\.(midi?|jams)$/i.test(file.name);
+
+const FILES: Record<Kind, string> = {
   routines: "routine.json",
   dances: "sheet.txt",
-  songs: null,
+  songs: "song.json",
 };
 
 function More({ kind, id, title }: { kind: Kind; id: string; title: string }) {
@@ -181,9 +190,7 @@ function More({ kind, id, title }: { kind: Kind; id: string; title: string }) {
   };
   const file = FILES[kind];
   const items = [
-    ...(file
-      ? [{ key: "file", label: <a href={`/api/${kind}/${id}/${file}`}>{t("shelf.export")}</a> }]
-      : []),
+    { key: "file", label: <a href={`/api/${kind}/${id}/${file}`}>{t("shelf.export")}</a> },
     { key: "delete", danger: true, label: t("shelf.delete") },
   ];
   const choose = ({ key }: { key: string }) => {
@@ -213,6 +220,16 @@ function OpenFile() {
   const input = useRef<HTMLInputElement>(null);
   const open = async (file: File) => {
     try {
+      if (isAudio(file)) {
+        const hide = message.loading(t("song.sending", { name: file.name }), 0);
+        const call = upload<SongOut>("/api/songs/recording", file, () => undefined);
+        const song = await call.done.finally(hide);
+        return void go(`/songs/${song.id}`);
+      }
+      if (isSongMap(file) || (await file.text()).includes('"maplestep-song"')) {
+        const song = await sendFile<SongOut>("/api/songs/file", file);
+        return void go(`/songs/${song.id}`);
+      }
       const json = file.name.toLowerCase().endsWith(".json");
       if (json && !(await file.text()).includes('"maplestep-sheet"')) {
         const routine = await sendFile<RoutineOut>("/api/routines/file", file);
@@ -224,7 +241,8 @@ function OpenFile() {
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
       const facts = { name: file.name, line: error.line ?? 1, message: error.message };
-      void message.error(error.status ? t("shelf.badFile", facts) : t("error.offline"), 8);
+      const words = error.line ? t("shelf.badFile", facts) : `${file.name}: ${error.message}`;
+      void message.error(error.status ? words : t("error.offline"), 8);
     }
   };
   return (
@@ -232,7 +250,7 @@ function OpenFile() {
       <input
         ref={input}
         type="file"
-        accept=".json,.txt,.md,.csv,text/plain,text/markdown,text/csv,application/json"
+        accept={`.json,.txt,.md,.csv,.mid,.midi,.jams,${AUDIO}`}
         hidden
         data-testid="file"
         onChange={(event) => {

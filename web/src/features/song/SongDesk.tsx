@@ -8,7 +8,6 @@ import {
   api,
   ask,
   type PhraseForm,
-  type Schemas,
   type SongForm,
   type SongMap,
   type SongOut,
@@ -234,7 +233,6 @@ function Desk({ first, routineId, sounds, onStored, reopen }: DeskProps) {
         onMark={setMarked}
         onEdit={(edit, field) => void act(edit, field)}
       />
-      <SongLine key={map.line} line={map.line} onLine={(text) => void act({ op: "line", text })} />
       <PhraseTable
         map={map}
         phrases={song.phrases}
@@ -254,6 +252,7 @@ function Desk({ first, routineId, sounds, onStored, reopen }: DeskProps) {
       >
         {t("song.add")}
       </Button>
+      <SongLine key={map.line} line={map.line} onLine={(text) => void act({ op: "line", text })} />
       <MixPanel songId={first.id} routineId={routineId} sounds={sounds} />
       {playing && <span hidden data-testid="playing" />}
     </main>
@@ -315,5 +314,3 @@ function Files({ id, onFile }: { id: string; onFile: (file: File) => void }) {
     </>
   );
 }
-
-export type SongEdited = Schemas["SongEdited"];

@@ -34,7 +34,7 @@ export function SongFacts({ song, set, act }: Props) {
       </label>
       <Figure
         label={t("song.bpm")}
-        value={Number(song.bpm)}
+        value={Math.round(Number(song.bpm) * 100) / 100}
         big
         onType={(bpm) => act({ op: "tempo", bpm }, "bpm")}
       />

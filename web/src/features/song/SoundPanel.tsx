@@ -5,10 +5,9 @@ import { useRef } from "react";
 import { useTranslation } from "react-i18next";
 
 import { api, ask, type SoundOut } from "../../api/client";
+import { AUDIO } from "../../api/upload";
 import { isGoing, type Sounds } from "./sound/useSounds";
 import type { Sending } from "./useUpload";
-
-export const AUDIO = ".wav,.flac,.ogg,.oga,.mp3,.aif,.aiff,.opus,audio/*";
 
 interface Props {
   songId: string;

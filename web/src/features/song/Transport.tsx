@@ -6,7 +6,7 @@ import { useTranslation } from "react-i18next";
 
 import type { SongMap } from "../../api/client";
 import { songClock } from "../../drawing/clock";
-import { countAt } from "./sound/clicks";
+import { countAt } from "./sound/counting";
 import { SPEEDS, type Player } from "./sound/usePlayer";
 
 interface Props {

@@ -4,7 +4,7 @@ import { useTranslation } from "react-i18next";
 import WaveSurfer from "wavesurfer.js";
 
 import type { Listening, SongEdit, SongMap } from "../../api/client";
-import { countAt, firstAt } from "./sound/clicks";
+import { countAt, firstAt } from "./sound/counting";
 import type { Player } from "./sound/usePlayer";
 import {
   FOOT,

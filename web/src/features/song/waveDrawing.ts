@@ -1,7 +1,8 @@
 // What lies over the waveform: phrases with their posts, beats, counts, what is unsure.
 import type { Listening, SongMap } from "../../api/client";
 import { PHRASE_TINTS } from "../../theme/facing";
-import { firstAt } from "./sound/clicks";
+import { songClock } from "../../drawing/clock";
+import { firstAt } from "./sound/counting";
 
 export const HEAD = 30;
 export const WAVE = 116;
@@ -107,12 +108,25 @@ function beats(ink: CanvasRenderingContext2D, view: View, map: SongMap) {
     ink.fillStyle = one ? WALNUT : "rgba(42,33,27,.38)";
     const tall = one ? WAVE : WAVE * 0.45;
     ink.fillRect(x - (one ? 0.75 : 0.5), HEAD + WAVE - tall, one ? 1.5 : 1, tall);
-    if ((numbered || (one && wide * map.song.count_unit >= 26)) && (n > from || one)) {
+    if (numbered && (n > from || one)) {
       ink.fillStyle = one ? WALNUT : SOFT;
       ink.fillText(String(since), x, HEAD + WAVE + 17);
     }
   }
   ink.textAlign = "start";
+  if (!numbered) clock(ink, view);
+}
+
+/** Times along the foot while beats stand too close to be numbered. */
+function clock(ink: CanvasRenderingContext2D, view: View) {
+  const every = [1, 2, 5, 10, 15, 30, 60].find((s) => s * view.perSecond >= 90) ?? 120;
+  ink.fillStyle = SOFT;
+  const from = Math.max(0, Math.ceil(timeAt(view, 0) / every) * every);
+  for (let at = from; xOf(view, at) < view.width - 30; at += every) {
+    const x = xOf(view, at);
+    ink.fillRect(x, HEAD + WAVE, 1, 6);
+    ink.fillText(songClock(at, false), x + 4, HEAD + WAVE + 17);
+  }
 }
 
 function phrases(ink: CanvasRenderingContext2D, view: View, map: SongMap, names: string[]) {

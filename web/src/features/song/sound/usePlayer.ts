@@ -1,11 +1,10 @@
 // Plays a sound at any speed and the same pitch, with clicks on the song's counts.
 import { useEffect, useMemo, useRef, useState } from "react";
 
-import { ClockOffset, clicksBetween } from "./clicks";
+import { samplesOf, wav, withClicks, type Samples } from "./clicked";
 
-const AHEAD = 0.12;
-const TICK_MS = 25;
 export const SPEEDS = [0.5, 0.6, 0.7, 0.75, 0.8, 0.85, 0.9, 0.95, 1, 1.05, 1.1];
+const REST_MS = 300;
 
 export interface Player {
   media: HTMLAudioElement | null;
@@ -23,12 +22,6 @@ export function usePlayer(url: string | null, counts: number[], ones: number[]):
   const [playing, setPlaying] = useState(false);
   const [speed, setSpeed] = useState(1);
   const [clicks, setClicks] = useState(true);
-  const context = useRef<AudioContext | null>(null);
-  const grid = useRef({ counts, ones: new Set(ones) });
-  useEffect(() => {
-    grid.current = { counts, ones: new Set(ones) };
-  }, [counts, ones]);
-
   useEffect(() => {
     if (!media) return;
     const look = () => setPlaying(!media.paused);
@@ -37,53 +30,12 @@ export function usePlayer(url: string | null, counts: number[], ones: number[]):
       for (const event of ["play", "pause", "ended"]) media.removeEventListener(event, look);
       media.pause();
       setPlaying(false);
-      void context.current?.close();
-      context.current = null;
     };
   }, [media]);
   useEffect(() => {
     if (media) setRate(media, speed);
   }, [media, speed]);
-
-  useEffect(() => {
-    if (!media || !playing || !clicks) return;
-    const card = context.current;
-    if (!card) return;
-    const offset = new ClockOffset();
-    const sounding = new Set<OscillatorNode>();
-    let upTo = media.currentTime;
-    const hush = () => {
-      for (const click of sounding) click.stop();
-      sounding.clear();
-      offset.forget();
-      upTo = media.currentTime;
-    };
-    const tick = () => {
-      if (media.paused || media.seeking) return;
-      const now = media.currentTime;
-      const ahead = offset.look(card.currentTime, now, speed);
-      const until = now + AHEAD * speed;
-      for (const { at, one } of clicksBetween(
-        grid.current.counts,
-        grid.current.ones,
-        upTo,
-        until,
-      )) {
-        const when = at / speed + ahead;
-        if (when > card.currentTime - 0.02) sounding.add(click(card, when, one));
-      }
-      upTo = Math.max(upTo, until);
-    };
-    const timer = setInterval(tick, TICK_MS);
-    media.addEventListener("seeked", hush);
-    tick();
-    return () => {
-      clearInterval(timer);
-      media.removeEventListener("seeked", hush);
-      hush();
-    };
-  }, [media, playing, clicks, speed]);
-
+  useClicked(media, clicks ? url : null, url, counts, ones);
   return {
     media,
     playing,
@@ -93,16 +45,8 @@ export function usePlayer(url: string | null, counts: number[], ones: number[]):
     setClicks,
     toggle: () => {
       if (!media) return;
-      if (!media.paused) return media.pause();
-      // Browsers let sound begin only when somebody has pressed something.
-      if (!context.current) {
-        context.current = new AudioContext({ latencyHint: "interactive" });
-        // Song and clicks leave through one clock, so that both are equally late.
-        const source = context.current.createMediaElementSource(media);
-        source.connect(context.current.destination);
-      }
-      void context.current.resume();
-      void media.play();
+      if (media.paused) void media.play();
+      else media.pause();
     },
     seek: (seconds) => {
       if (media) goTo(media, seconds);
@@ -110,8 +54,68 @@ export function usePlayer(url: string | null, counts: number[], ones: number[]):
   };
 }
 
+/** Puts the clicked sound in place of the plain one, and a new one after every change. */
+function useClicked(
+  media: HTMLAudioElement | null,
+  wanted: string | null,
+  plain: string | null,
+  counts: number[],
+  ones: number[],
+) {
+  const samples = useRef<{ url: string; song: Samples } | null>(null);
+  const made = useRef("");
+  useEffect(() => {
+    if (!media || !plain) return;
+    if (!wanted) {
+      if (made.current) swap(media, plain);
+      return;
+    }
+    const stop = new AbortController();
+    const timer = setTimeout(
+      async () => {
+        try {
+          if (samples.current?.url !== wanted)
+            samples.current = { url: wanted, song: await samplesOf(wanted, stop.signal) };
+        } catch {
+          return; // Not to be reached, or no longer wanted: the plain sound goes on.
+        }
+        if (stop.signal.aborted) return;
+        const { song } = samples.current;
+        const before = made.current;
+        made.current = URL.createObjectURL(
+          wav(withClicks(song, counts, new Set(ones)), song.channels),
+        );
+        swap(media, made.current);
+        if (before) URL.revokeObjectURL(before);
+      },
+      made.current ? REST_MS : 0,
+    );
+    return () => {
+      stop.abort();
+      clearTimeout(timer);
+    };
+  }, [media, wanted, plain, counts, ones]);
+  useEffect(
+    () => () => {
+      if (made.current) URL.revokeObjectURL(made.current);
+      made.current = "";
+    },
+    [media],
+  );
+}
+
+/** Another source, playing on from where it was. */
+function swap(media: HTMLAudioElement, url: string) {
+  const { currentTime, paused, playbackRate } = media;
+  media.src = url;
+  media.currentTime = currentTime;
+  media.playbackRate = media.defaultPlaybackRate = playbackRate;
+  if (!paused) void media.play();
+}
+
 const setRate = (media: HTMLAudioElement, speed: number) => {
-  media.playbackRate = speed;
+  // A new source begins at the default rate.
+  media.playbackRate = media.defaultPlaybackRate = speed;
 };
 
 const goTo = (media: HTMLAudioElement, seconds: number) => {
@@ -123,17 +127,4 @@ function makeMedia(url: string): HTMLAudioElement {
   media.preload = "auto";
   media.preservesPitch = true;
   return media;
-}
-
-function click(card: AudioContext, at: number, one: boolean): OscillatorNode {
-  const tone = card.createOscillator();
-  const loud = card.createGain();
-  const when = Math.max(at, card.currentTime);
-  tone.frequency.value = one ? 1600 : 1000;
-  loud.gain.setValueAtTime(one ? 0.5 : 0.35, when);
-  loud.gain.exponentialRampToValueAtTime(0.001, when + 0.04);
-  tone.connect(loud).connect(card.destination);
-  tone.start(when);
-  tone.stop(when + 0.05);
-  return tone;
 }
