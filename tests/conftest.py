@@ -2,6 +2,7 @@
 
 import json
 from collections.abc import Callable
+from pathlib import Path
 from typing import Any
 
 import pytest
@@ -15,6 +16,13 @@ def make_user(db: None) -> Callable[[str], Any]:
     from maplestep.apps.accounts.models import User
 
     return lambda name: User.objects.create_user(name, password=PASSWORD)
+
+
+@pytest.fixture(autouse=True)
+def media(settings: Any, tmp_path: Path) -> Path:
+    """Every test keeps its sounds in a folder of its own."""
+    settings.MEDIA = tmp_path / "media"
+    return tmp_path / "media"
 
 
 class Api:

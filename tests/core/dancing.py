@@ -1,6 +1,7 @@
 """Short ways to write dances, songs and routines in tests."""
 
 from fractions import Fraction
+from typing import Any
 
 from maplestep.core.counts import parse_cut
 from maplestep.core.routine import Event, EventKind, Routine
@@ -34,13 +35,13 @@ def codes(reading: Reading) -> list[str]:
     return [finding.code for finding in reading.findings]
 
 
-def song(text: str, *, bpm: int = 120, unit: int = 8) -> Song:
+def song(text: str, *, bpm: int = 120, unit: int = 8, **more: Any) -> Song:
     """A song from "intro 16, verse 32"."""
     phrases = tuple(
         Phrase(kind=PhraseKind(kind), counts=int(counts))
         for kind, counts in (piece.split() for piece in text.split(","))
     )
-    return Song(title="Test", bpm=Fraction(bpm), phrases=phrases, count_unit=unit)
+    return Song(title="Test", bpm=Fraction(bpm), phrases=phrases, count_unit=unit, **more)
 
 
 def restart(wall: int, after: str, *, called: str = "", **more: object) -> Event:

@@ -10,7 +10,7 @@ import math
 from collections.abc import Sequence
 from dataclasses import replace
 from fractions import Fraction
-from itertools import pairwise
+from itertools import accumulate, pairwise
 from statistics import median
 from typing import Final
 
@@ -266,7 +266,10 @@ def _tapped_line(times: Sequence[float]) -> tuple[list[int], float, float]:
     usual = median(b - a for a, b in pairwise(times))
     if usual <= 0.1:
         raise SongError("These taps are too fast to be beats. Tap once a count.", field="taps")
-    numbers = [round((at - times[0]) / usual) for at in times]
+    # Gap by gap: a hand's unevenness must not add up.
+    numbers = list(
+        accumulate((max(1, round((b - a) / usual)) for a, b in pairwise(times)), initial=0)
+    )
     slope, start = line_through(numbers, times)
     # Over many taps the first guess of the period drifts; once more with the better one.
     numbers = [round((at - start) / slope) for at in times]

@@ -122,11 +122,11 @@ def _calls(passes: Sequence[Pass]) -> dict[int, str]:
 
 def _event_word(passed: Pass, following: Pass | None) -> str | None:
     """What happens when this pass ends; None when the next wall simply begins."""
+    if following is None:
+        return "ending"
     if passed.kind is PassKind.TAG:
         return None
-    if passed.ended is Ended.SONG:
-        return "ending"
-    if following is not None and following.kind is PassKind.TAG:
+    if following.kind is PassKind.TAG:
         restarts = passed.ended is Ended.RESTART
         return EventKind.TAG_RESTART.value if restarts else EventKind.TAG.value
     return EventKind.RESTART.value if passed.ended is Ended.RESTART else None

@@ -5,7 +5,7 @@ Grammar, separators optional where unambiguous::
     line    = [tempo] phrase {"," phrase}
     tempo   = number ("bpm" | "beats") [":" | "," | "|"]
     phrase  = [name] length ["x" times] ['"' cue '"']
-    length  = as in phrasing.parse_length: 32, 32+4, 4x8
+    length  = as in phrasing.parse_length: 32, 32+4, 4x8; times stand behind a space: 32 x2
 
 A name that begins with a kind (``verse 2``, ``last chorus``) is of that kind; any other is marked
 as a verse with that name.
@@ -29,10 +29,11 @@ _TEMPO = re.compile(
 )
 _PHRASE = re.compile(
     r"^\s*(?P<name>[^\d\"“”]*?[^\d\"“”+-]?(?:\s\d{1,2}(?=\s+\d))?)\s*"
-    r"(?P<length>\d+(?:\s*[+-]\s*\d+)*)\s*(?:[x×*]\s*(?P<times>\d{1,3}))?\s*"
+    r"(?P<length>\d+(?:[x×*]\d+)?(?:\s*[+-]\s*\d+)*)\s*(?:\s[x×*]\s*(?P<times>\d{1,3}))?\s*"
     r"(?:counts?|temps)?\s*(?:[\"“](?P<cue>[^\"”]*)[\"”])?\s*$",
     re.I,
 )
+_PLAIN_NAME = re.compile(r"[^\d\",;“”+\-]+( \d{1,2})?")
 _MOST_TIMES: Final = 50
 _KINDS: Final = {
     "pre-chorus": PhraseKind.PRE_CHORUS, "prechorus": PhraseKind.PRE_CHORUS,
@@ -112,8 +113,9 @@ def write_song_line(bpm: Fraction, phrases: Sequence[Phrase], unit: int) -> str:
     """The line that reads back as these phrases."""
     pieces = []
     for phrase in phrases:
-        name = phrase.name if phrase.name and not re.search(r"\d|[\",;]", phrase.name) else ""
-        name = name if kind_of(name) is phrase.kind else phrase.kind.value
+        name = phrase.name if _PLAIN_NAME.fullmatch(phrase.name) else ""
+        if kind_of(name) is not phrase.kind or name.lower() == phrase.kind.value:
+            name = phrase.kind.value
         cue = f" “{phrase.cue}”" if phrase.cue and not re.search(r"[\"“”\n]", phrase.cue) else ""
         pieces.append(f"{name} {length_words(phrase.counts, unit)}{cue}")
     return f"{float(bpm):g} bpm: " + ", ".join(pieces)

@@ -138,9 +138,13 @@ function Desk({ first, routineId, sounds, onStored, reopen }: DeskProps) {
         first_is_one: false,
       }),
   });
+  const back = (way: "undo" | "redo") => {
+    saved[way]();
+    edits.dismiss();
+  };
   useKeys((event) => {
     const way = undoKey(event);
-    if (way) saved[way]();
+    if (way) back(way);
     else if (event.ctrlKey || event.metaKey || event.altKey) return false;
     else if (event.key === " " && media) player.toggle();
     else if (event.key.toLowerCase() === "t") taps.tap();
@@ -221,7 +225,7 @@ function Desk({ first, routineId, sounds, onStored, reopen }: DeskProps) {
           {t("song.phrases")} <span className="soft">{t("song.total", total)}</span>
         </h2>
         <span>
-          <SaveTools saved={saved} />
+          <SaveTools saved={{ ...saved, undo: () => back("undo"), redo: () => back("redo") }} />
           <Files id={first.id} onFile={(file) => void edits.bringIn(file)} />
         </span>
       </div>
