@@ -92,7 +92,7 @@ def test_every_beat_of_the_band_is_heard(name: str, folder: Path) -> None:
 
 
 def test_a_stop_and_a_slow_down_are_placed(folder: Path) -> None:
-    stop = [p for p in irregular_places(analyse(played("stop", folder)).best.beats)]
+    stop = list(irregular_places(analyse(played("stop", folder)).best.beats))
     # The beat nearest to 40 s: (40 - 0.4) x 118 / 60 = 77.88, beat 78 at 40.06 s.
     assert [(p.kind, round(p.at_seconds, 1)) for p in stop] == [("stop", 40.1)]
     assert stop[0].seconds == pytest.approx(2.0, abs=0.02)
@@ -118,7 +118,7 @@ def test_what_was_heard_makes_a_song_and_a_report(folder: Path) -> None:
 def test_what_others_composed_is_heard_too(groove: str, tempo: int, tmp_path: Path) -> None:
     source, midi, sound = (tmp_path / f"piece.{end}" for end in ("mma", "mid", "wav"))
     bars = "\n".join(
-        f"{n} {chord}" for n, chord in enumerate("C C F C G G C C Am Dm G C".split() * 4, start=1)
+        f"{n} {chord}" for n, chord in enumerate(["C", "F", "C", "G", "Am", "Dm", "G", "C"] * 6, 1)
     )
     source.write_text(f"Tempo {tempo}\nGroove {groove}\n{bars}\n")
     mma = shutil.which("mma")

@@ -47,8 +47,16 @@ def test_clicks_lie_on_the_counts_within_a_millisecond(speed: float, tmp_path: P
     assert heard == pytest.approx(expected, abs=1e-3)
 
 
-def test_the_slowed_song_keeps_to_its_clicks(tmp_path: Path) -> None:
-    # A song of short knocks on its beats, stretched to 4/3 of its length.
+def loudest(samples: np.ndarray, near: float) -> float:
+    """How much later than ``near`` the energy peaks, in seconds."""
+    start = max(0, round((near - 0.08) * RATE))
+    energy = np.convolve(samples[start : start + round(0.16 * RATE)] ** 2, np.ones(220), "same")
+    return (start + int(np.argmax(energy))) / RATE - near
+
+
+@pytest.mark.parametrize("speed", [0.6, 0.75, 0.9])
+def test_the_slowed_song_keeps_to_its_clicks(speed: float, tmp_path: Path) -> None:
+    # A song of short knocks on its beats, stretched.
     knocks = np.zeros((round(SECONDS * RATE), 1))
     rng = np.random.default_rng(2)
     beats = [MUSIC.seconds(n) for n in range(40)]
@@ -57,10 +65,13 @@ def test_the_slowed_song_keeps_to_its_clicks(tmp_path: Path) -> None:
         knocks[start : start + 600, 0] = 0.8 * rng.normal(0, 1, 600) * np.exp(-np.arange(600) / 90)
     source, out = tmp_path / "song.wav", tmp_path / "mix.wav"
     write_sound(source, np.clip(knocks, -1, 1), RATE)
-    plan = plan_mix(MUSIC, MixWish(speed=0.75, count_in=False, clicks=False))
+    plan = plan_mix(MUSIC, MixWish(speed=speed, count_in=False, clicks=False))
     render_mix(source, out, plan, "en")
-    heard = onsets(soundfile.read(str(out))[0], 0.3)
-    assert heard == pytest.approx([at / 0.75 for at in beats], abs=0.010)
+    mixed = soundfile.read(str(out))[0]
+    # Stretching smears an attack, so its loudest 5 ms are compared.
+    off = [loudest(mixed, at / speed) - loudest(knocks[:, 0], at) for at in beats]
+    assert np.abs(off).max() < 0.010
+    assert abs(np.median(off)) < 0.003
 
 
 @pytest.mark.parametrize("language", WORDS)

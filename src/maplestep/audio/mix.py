@@ -21,6 +21,9 @@ from .voice import SAMPLE_RATE, sounds
 _BLOCK: Final = 1 << 14
 _SONG: Final = 0.75  # the song steps back a little behind what is laid over it
 
+# What rubberband brings forward: 17, 9 and 5 ms at 60, 75 and 85 %, measured on knocks.
+_EARLY_SECONDS: Final = 0.026
+
 Progress = Callable[[float], None]
 
 
@@ -42,7 +45,8 @@ def render_mix(
         seconds = soundfile.info(str(source)).frames / SAMPLE_RATE
         length = round(mix_seconds(plan, seconds) * SAMPLE_RATE)
         over = _overlay(plan, words, length)
-        lead = round(plan.lead_seconds * SAMPLE_RATE)
+        early = _EARLY_SECONDS * (1 / plan.speed - 1)
+        lead = round((plan.lead_seconds + early) * SAMPLE_RATE)
         with soundfile.SoundFile(str(slow)) as song:
             channels = song.channels
             with writer(out, SAMPLE_RATE, channels) as file:

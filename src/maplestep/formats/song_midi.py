@@ -71,6 +71,7 @@ def _map_events(song: Song, lead: int) -> list[tuple[int, mido.MetaMessage]]:
     for cue in song.cue_points:
         at = _tick(cue.count * song.beats_per_count, lead)
         events.append((max(0, at), mido.MetaMessage("lyrics", text=_latin(cue.text))))
+    events.append((_tick(end, lead), mido.MetaMessage("end_of_track")))
     return events
 
 
