@@ -57,7 +57,7 @@ def new_song_from(user: User, file: UploadedFile) -> Song:
         seconds = inspect(sound.source).seconds
         with transaction.atomic():
             song = Song(owner=user)
-            write(song, song_form(unmapped_song(title, _STAND_IN_BPM, seconds)))
+            write(song, song_form(unmapped_song(title, _STAND_IN_BPM, seconds, intro=0)))
             _begin(sound, song)
     except BaseException:
         sound.source.unlink(missing_ok=True)

@@ -1,0 +1,336 @@
+"""Recordings, band and mixes over the API: what is stored, whose it is, what is left behind."""
+
+import io
+import os
+import signal
+import subprocess
+import sys
+import time
+from collections.abc import Callable
+from pathlib import Path
+from typing import Any
+
+import numpy as np
+import pytest
+import soundfile
+from conftest import PASSWORD, ROUTINE, Api
+from core.dancing import song as core_song
+from django.db import connection
+
+from maplestep.apps.songs.actions import sounds as actions
+from maplestep.apps.songs.models import Heard, Song, Sound
+from maplestep.apps.songs.work import make
+from maplestep.audio.band import play
+from maplestep.formats.routine_file import song_form
+
+MUSIC = core_song("intro 16, verse 32, chorus 32, outro 16", bpm=124, first_beat_seconds=0.3)
+
+
+@pytest.fixture(scope="session")
+def recording(tmp_path_factory: pytest.TempPathFactory) -> bytes:
+    """46 seconds of the band as a FLAC file."""
+    file = tmp_path_factory.mktemp("sound") / "song.flac"
+    play(MUSIC, file)
+    return file.read_bytes()
+
+
+def noise(seconds: float = 8.0, seed: int = 1) -> bytes:
+    out = io.BytesIO()
+    rng = np.random.default_rng(seed)
+    soundfile.write(out, rng.normal(0, 0.2, round(seconds * 8_000)), 8_000, format="WAV")
+    return out.getvalue()
+
+
+def work() -> None:
+    """What the worker would do now."""
+    for sound in Sound.objects.filter(state=Sound.State.WAITING):
+        make(sound)
+
+
+def sounds_of(api: Api, song: Any) -> list[dict[str, Any]]:
+    return api.call("GET", f"/api/songs/{song['id']}/sounds")[1]
+
+
+def files(media: Path) -> list[str]:
+    return sorted(p.suffix for p in media.rglob("*") if p.is_file())
+
+
+def test_from_an_upload_to_a_map(ada: Api, recording: bytes, media: Path) -> None:
+    status, song = ada.send("/api/songs/recording", recording, "C:\\music\\Tin Kettle.flac")
+    assert (status, song["song"]["title"]) == (200, "Tin Kettle")
+    assert sounds_of(ada, song)[0]["state"] == "waiting"
+    work()
+    sound = sounds_of(ada, song)[0]
+    assert (sound["state"], sound["kind"], sound["name"]) == (
+        "ready",
+        "recording",
+        "Tin Kettle.flac",
+    )
+    assert sound["listening"]["readings"][0]["bpm"] == pytest.approx(124, abs=0.1)
+    mapped = ada.call("GET", f"/api/songs/{song['id']}")[1]
+    # 96 counts were played at 124 bpm, the first at 0.3 s.
+    assert mapped["version"] == 2
+    assert mapped["counts"][0] % (60 / 124) == pytest.approx(0.3, abs=0.01)
+    assert sum(p["counts"] for p in mapped["song"]["phrases"]) == pytest.approx(96, abs=4)
+    assert files(media) == [".ogg"]
+    peaks = ada.call("GET", f"/api/sounds/{sound['id']}/peaks")[1]
+    assert len(peaks["peaks"]) == pytest.approx(50 * sound["seconds"], abs=2)
+    # The song goes, and its sound with it.
+    assert ada.call("DELETE", f"/api/songs/{song['id']}")[0] == 204
+    assert files(media) == []
+
+
+def test_the_same_bytes_are_listened_to_once(
+    ada: Api, ben: Api, recording: bytes, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    first = ada.send("/api/songs/recording", recording, "a.flac")[1]
+    work()
+    monkeypatch.setattr("maplestep.apps.songs.work.analyse_samples", lambda *_: 1 / 0)
+    # To the same song: nothing new at all. To another song, even of another user: a file of its
+    # own, and the map that was heard before.
+    again = ada.send(f"/api/songs/{first['id']}/recording", recording, "b.flac")[1]
+    assert (again["state"], Sound.objects.count()) == ("ready", 1)
+    second = ben.send("/api/songs/recording", recording, "c.flac")[1]
+    work()
+    assert sounds_of(ben, second)[0]["state"] == "ready"
+    assert ben.call("GET", f"/api/songs/{second['id']}")[1]["version"] == 2
+    assert Heard.objects.count() == 1
+
+
+def test_corrections_survive_another_recording(ada: Api, recording: bytes) -> None:
+    song = ada.call("POST", "/api/songs", song_form(MUSIC).model_dump(mode="json"))[1]
+    ada.send(f"/api/songs/{song['id']}/recording", recording, "a.flac")
+    work()
+    # The user's own map stays; what was heard is offered.
+    kept = ada.call("GET", f"/api/songs/{song['id']}")[1]
+    assert (kept["version"], kept["song"]) == (1, song["song"])
+    edit = {"song": kept["song"], "song_id": song["id"], "edit": {"op": "reading", "number": 0}}
+    status, edited = ada.call("POST", "/api/songs/edit", edit)
+    assert status == 200
+    assert float(edited["song"]["bpm"]) == pytest.approx(124, abs=0.1)
+    assert ada.call("GET", f"/api/songs/{song['id']}")[1]["version"] == 1
+
+
+def test_a_song_changed_while_the_worker_listens_is_left_alone(ada: Api, recording: bytes) -> None:
+    song = ada.send("/api/songs/recording", recording, "a.flac")[1]
+    body = {"version": 1, "song": {**song["song"], "title": "Renamed meanwhile"}}
+    assert ada.call("PUT", f"/api/songs/{song['id']}", body)[0] == 200
+    work()
+    after = ada.call("GET", f"/api/songs/{song['id']}")[1]
+    assert (after["version"], after["song"]["title"]) == (2, "Renamed meanwhile")
+
+
+def test_speech_and_noise_can_be_played_but_claim_no_map(ada: Api) -> None:
+    song = ada.send("/api/songs/recording", noise(20), "rain.wav")[1]
+    work()
+    sound = sounds_of(ada, song)[0]
+    assert sound["state"] == "ready"
+    assert "No steady beat" in sound["message"]
+    assert sound["listening"] is None
+    assert ada.call("GET", f"/api/songs/{song['id']}")[1]["version"] == 1
+
+
+@pytest.mark.parametrize(
+    ("content", "name", "words"),
+    [
+        (b"", "a.wav", "empty"),
+        (b"1-4 R vine right\n" * 200, "sheet.mp3", "no recording that can be read"),
+        (noise(2), "short.wav", "2.0 seconds"),
+    ],
+)
+def test_what_is_no_recording_leaves_nothing_behind(
+    ada: Api, media: Path, content: bytes, name: str, words: str
+) -> None:
+    status, said = ada.send("/api/songs/recording", content, name)
+    assert status in {400, 422}
+    assert words in said["message"] or not content
+    assert (Song.objects.count(), Sound.objects.count(), files(media)) == (0, 0, [])
+
+
+def test_a_damaged_recording_is_said_to_be_so(ada: Api, media: Path, recording: bytes) -> None:
+    song = ada.send("/api/songs/recording", recording[: len(recording) // 2], "a.flac")[1]
+    work()
+    sound = sounds_of(ada, song)[0]
+    assert sound["state"] == "failed"
+    assert "damaged" in sound["message"]
+    assert files(media) == []
+
+
+@pytest.mark.parametrize(
+    "name",
+    [
+        "../../etc/passwd.wav",
+        "..\\..\\x.wav",
+        "<img src=x onerror=alert(1)>.wav",
+        "a" * 300 + ".wav",
+    ],
+)
+def test_file_names_are_only_words(ada: Api, media: Path, name: str) -> None:
+    status, song = ada.send("/api/songs/recording", noise(), name)
+    assert status == 200
+    assert "/" not in song["song"]["title"]
+    assert len(song["song"]["title"]) <= 120
+    [stored] = [p for p in media.rglob("*") if p.is_file()]
+    assert stored.parent.parent == media
+    assert stored.stem == str(Sound.objects.get().id)
+
+
+def test_quota_and_full_disk(
+    ada: Api, media: Path, settings: Any, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    settings.QUOTA_MEGABYTES = 0
+    status, said = ada.send("/api/songs/recording", noise(), "a.wav")
+    assert (status, "of 0 MB" in said["message"]) == (422, True)
+    settings.QUOTA_MEGABYTES = 100
+    monkeypatch.setattr(actions.shutil, "disk_usage", lambda _: type("Usage", (), {"free": 1000})())
+    status, said = ada.send("/api/songs/recording", noise(), "a.wav")
+    assert (status, "no room left" in said["message"]) == (422, True)
+    monkeypatch.undo()
+    # The disk fills up while the worker writes.
+    song = ada.send("/api/songs/recording", noise(), "a.wav")[1]
+
+    def full(*_: object) -> None:
+        raise OSError(28, "No space left on device")
+
+    monkeypatch.setattr("maplestep.apps.songs.work.take_in", full)
+    work()
+    sound = sounds_of(ada, song)[0]
+    assert sound["state"] == "failed"
+    assert "no room left" in sound["message"]
+    assert files(media) == []
+
+
+def test_cancelling_stops_the_work(ada: Api, media: Path, recording: bytes) -> None:
+    song = ada.send("/api/songs/recording", recording, "a.flac")[1]
+    sound = Sound.objects.get()
+    assert ada.call("POST", f"/api/sounds/{sound.id}/cancel")[1]["state"] == "cancelled"
+    make(sound)
+    assert sounds_of(ada, song)[0]["state"] == "cancelled"
+    assert files(media) == []
+
+
+def test_nobody_hears_what_belongs_to_others(ada: Api, ben: Api, anyone: Api) -> None:
+    song = ada.send("/api/songs/recording", noise(), "a.wav")[1]
+    work()
+    sound = sounds_of(ada, song)[0]["id"]
+    for method, path in [
+        ("GET", f"/api/songs/{song['id']}/sounds"),
+        ("POST", f"/api/songs/{song['id']}/band"),
+        ("GET", f"/api/sounds/{sound}/peaks"),
+        ("GET", f"/api/sounds/{sound}/audio"),
+        ("POST", f"/api/sounds/{sound}/cancel"),
+        ("DELETE", f"/api/sounds/{sound}"),
+        ("GET", f"/api/songs/{song['id']}/song.mid"),
+    ]:
+        assert ben.call(method, path)[0] == 404, path
+        assert anyone.call(method, path)[0] == 401, path
+    assert ben.call("POST", f"/api/songs/{song['id']}/mix", {})[0] == 404
+    assert ben.send(f"/api/songs/{song['id']}/recording", noise(), "b.wav")[0] == 404
+    assert Sound.objects.count() == 1
+
+
+@pytest.mark.parametrize(
+    ("wanted", "status", "first", "last"),
+    [
+        ("", 200, 0, -1),
+        ("bytes=0-0", 206, 0, 0),
+        ("bytes=100-199", 206, 100, 199),
+        ("bytes=500-", 206, 500, -1),
+        ("bytes=-100", 206, -100, -1),
+        ("bytes=999999999-", 416, 0, 0),
+        ("bytes=5-2", 416, 0, 0),
+        ("bytes=0-1,5-6", 200, 0, -1),  # many parts may be answered with the whole
+        ("lines=1-2", 200, 0, -1),
+    ],
+)
+def test_parts_of_a_sound(ada: Api, wanted: str, status: int, first: int, last: int) -> None:
+    # RFC 9110, section 14: Range, Content-Range, 206 and 416.
+    ada.send("/api/songs/recording", noise(), "a.wav")
+    work()
+    sound = Sound.objects.get()
+    whole = sound.path.read_bytes()
+    size = len(whole)
+    first, last = first % size, last % size
+    headers = {"Range": wanted, "Accept-Encoding": "gzip"} if wanted else {}
+    answer = ada.client.get(f"/api/sounds/{sound.id}/audio", headers=headers)
+    assert answer.status_code == status
+    if status == 416:
+        assert answer["Content-Range"] == f"bytes */{size}"
+        return
+    body = b"".join(answer.streaming_content)
+    assert body == whole[first : last + 1]
+    assert answer["Accept-Ranges"] == "bytes"
+    assert int(answer["Content-Length"]) == len(body)
+    if status == 206:
+        assert answer["Content-Range"] == f"bytes {first}-{last}/{size}"
+
+
+def test_the_band_and_a_mix_of_a_routine(ada: Api, media: Path) -> None:
+    import json
+
+    routine = ada.send("/api/routines/file", json.dumps(ROUTINE).encode(), "r.json")[1]
+    song = {"id": routine["song_id"]}
+    ada.call("POST", f"/api/songs/{song['id']}/band")
+    wish = {"speed": 0.8, "format": "wav", "language": "fr"}
+    assert ada.call("POST", f"/api/routines/{routine['id']}/mix", wish)[0] == 200
+    work()
+    band, mix = sounds_of(ada, song)
+    assert (band["kind"], band["state"], band["stale"]) == ("band", "ready", False)
+    # 64 counts at 120 bpm and 1.5 s to ring out: 33.5 s; the count-in is 8 counts, all at 0.8.
+    assert band["seconds"] == pytest.approx(33.5, abs=0.01)
+    assert mix["seconds"] == pytest.approx((33.5 + 4) / 0.8, abs=0.001)
+    answer = ada.client.get(f"/api/sounds/{mix['id']}/audio?download=true")
+    assert "attachment" in answer["Content-Disposition"]
+    heard = soundfile.info(io.BytesIO(b"".join(answer.streaming_content)))
+    assert heard.frames / heard.samplerate == pytest.approx(mix["seconds"], abs=1e-4)
+    assert files(media) == [".ogg", ".wav"]
+    status, said = ada.call("POST", f"/api/songs/{song['id']}/mix", {"speed": 0.2})
+    assert (status, "60%" in said["message"]) == (422, True)
+
+
+def test_maps_of_other_programs_over_the_api(ada: Api) -> None:
+    song = ada.call("POST", "/api/songs", song_form(MUSIC).model_dump(mode="json"))[1]
+    midi = ada.client.get(f"/api/songs/{song['id']}/song.mid").content
+    status, again = ada.send("/api/songs/file", midi, "back.mid")
+    assert status == 200
+    assert [p["counts"] for p in again["song"]["phrases"]] == [16, 32, 32, 16]
+    assert ada.client.get(f"/api/songs/{song['id']}/song.exe").status_code == 404
+    status, said = ada.send("/api/songs/file", b"what", "a.mid")
+    assert (status, "MIDI" in said["message"]) == (422, True)
+
+
+@pytest.mark.django_db(transaction=True)
+def test_a_killed_worker_loses_nothing(
+    make_user: Callable[[str], Any], recording: bytes, media: Path
+) -> None:
+    make_user("ada")
+    ada = Api()
+    ada.sign_in("ada", PASSWORD)
+    song = ada.send("/api/songs/recording", recording, "a.flac")[1]
+    at = connection.settings_dict
+    environment = os.environ | {
+        "MAPLESTEP_DATABASE": f"postgresql://{at['USER']}:{at['PASSWORD']}@{at['HOST']}:{at['PORT']}/{at['NAME']}",
+        "MAPLESTEP_MEDIA": str(media),
+    }
+    command = [sys.executable, "-m", "maplestep.server.manage", "procrastinate", "worker"]
+
+    def until(*states: str, seconds: float) -> str:
+        deadline = time.monotonic() + seconds
+        while time.monotonic() < deadline:
+            state = sounds_of(ada, song)[0]["state"]
+            if state in states:
+                return state
+            time.sleep(0.05)
+        return sounds_of(ada, song)[0]["state"]
+
+    first = subprocess.Popen(command, env=environment, stderr=subprocess.DEVNULL)
+    assert until("working", seconds=30) == "working"
+    first.send_signal(signal.SIGKILL)
+    first.wait()
+    second = subprocess.Popen(command, env=environment, stderr=subprocess.DEVNULL)
+    try:
+        assert until("ready", "failed", seconds=90) == "ready"
+    finally:
+        second.terminate()
+        second.wait()
+    assert ada.call("GET", f"/api/songs/{song['id']}")[1]["version"] == 2
