@@ -37,6 +37,7 @@ def test_marking_the_phrases_of_a_new_song(
     page = open_page()
     sign_in(page, "ada")
     page.get_by_role("button", name="New routine").click()
+    page.get_by_text("Tempo and length").click()
     page.get_by_label("Title of the song").fill("Paper Lighthouse")
     page.get_by_label("Beats a minute").fill("120")
     page.get_by_label("Length").fill("1:00")
@@ -62,7 +63,7 @@ def test_dragging_a_boundary_moves_counts_between_neighbours(
     at_desk: AtDesk, routine: Routine
 ) -> None:
     page = at_desk("song")
-    boundary = page.get_by_role("slider").nth(1)
+    boundary = page.locator(".phrase-strip").get_by_role("slider").nth(1)
     box = boundary.bounding_box()
     strip = page.locator(".phrase-strip").bounding_box()
     assert box is not None
@@ -86,8 +87,10 @@ def test_an_impossible_tempo_is_refused_and_nothing_is_lost(
     page = at_desk("song")
     page.get_by_label("Title").first.fill("Renamed")
     page.get_by_label("Beats a minute").fill("4")
+    page.get_by_label("Beats a minute").press("Enter")
     expect(page.get_by_role("alert")).to_contain_text("between 20 and 400")
     page.get_by_label("Beats a minute").fill("124")
+    page.get_by_label("Beats a minute").press("Enter")
     expect(page.get_by_role("alert")).to_have_count(0)
     expect(page.get_by_test_id("saved")).to_have_text(SAVED)
     song = Song.objects.get()

@@ -125,6 +125,7 @@ def test_a_new_routine_from_nothing(open_page: Open, sign_in: Enter, make_user: 
     page = open_page()
     sign_in(page, "ada")
     page.get_by_role("button", name="New routine").click()
+    page.get_by_text("Tempo and length").click()
     page.get_by_label("Title of the song").fill("Paper Lighthouse")
     page.get_by_label("Length").fill("five minutes")
     page.get_by_role("button", name="Put together").click()

@@ -85,8 +85,11 @@ def move_boundary(song: Song, index: int, counts: int) -> Song:
 
 
 def mark(song: Song, index: int) -> Song:
-    """A phrase of four eights (or sixes) at the head of what is not yet marked."""
-    rest = _phrase(song, index)
+    """A phrase of four eights (or sixes) at the head of what is not yet marked, from here on."""
+    _phrase(song, index)
+    unmarked = (n for n, p in enumerate(song.phrases) if p.kind is PhraseKind.UNMARKED)
+    index = next((n for n in unmarked if n >= index), index)
+    rest = song.phrases[index]
     counts = min(USUAL_UNITS * song.count_unit, rest.counts)
     marked = Phrase(kind=PhraseKind.VERSE, counts=counts)
     left = [replace(rest, counts=rest.counts - counts)] if counts < rest.counts else []

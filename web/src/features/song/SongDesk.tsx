@@ -218,8 +218,13 @@ function Desk({ first, routineId, sounds, onStored, reopen }: DeskProps) {
         </p>
       ))}
       <p className="changed" role="status" data-testid="changed">
-        {edits.problem ? <span className="problem">{edits.problem}</span> : edits.changed.join(" ")}
+        {edits.changed.join(" ")}
       </p>
+      {edits.problem && (
+        <p className="notice" role="alert">
+          {edits.problem}
+        </p>
+      )}
       <div className="phrases-head">
         <h2>
           {t("song.phrases")} <span className="soft">{t("song.total", total)}</span>

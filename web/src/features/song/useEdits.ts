@@ -52,6 +52,7 @@ export function useEdits({ songId, saved, onDrawn, offline }: Options): Edits {
           setProblem("");
           return true;
         } catch (error) {
+          setChanged([]);
           setProblem(error instanceof ApiError && error.status ? error.message : offline);
           return false;
         }
