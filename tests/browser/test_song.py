@@ -93,7 +93,7 @@ def test_playing_follows_the_sound_and_taps_are_taken(page: Page, recording: Pat
     page.get_by_test_id("file").set_input_files(recording)
     expect(page.get_by_text("waiting for its turn")).to_be_visible()
     work()
-    play_button = page.get_by_role("button", name="Play")
+    play_button = page.get_by_role("button", name="Play", exact=True)
     expect(play_button).to_be_enabled()
     page.wait_for_timeout(1500)  # the clicks are laid in
     page.get_by_role("heading", name="Phrases").click()
@@ -116,7 +116,7 @@ def test_without_a_recording_the_band_plays_and_a_mix_is_made(page: Page) -> Non
     page.get_by_text("Tempo and length").click()
     page.get_by_label("Title of the song").fill("Paper Lighthouse")
     page.get_by_label("Beats a minute").fill("132")
-    page.get_by_label("Length").fill("0:30")
+    page.get_by_label("Length", exact=True).fill("0:30")
     page.get_by_label("Paste the step sheet").fill("Lamp\nIntro: 8 counts\n1-8 R weave")
     page.get_by_role("button", name="Put together").click()
     page.get_by_role("button", name="Let the stand-in band play").click()

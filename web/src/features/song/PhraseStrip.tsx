@@ -2,8 +2,9 @@
 import { useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
 
-import type { PhraseForm, SongEdit } from "../../api/client";
+import type { PhraseForm } from "../../api/client";
 import { PHRASE_TINTS } from "../../theme/facing";
+import type { Asked } from "./useEdits";
 
 interface Props {
   phrases: PhraseForm[];
@@ -11,7 +12,7 @@ interface Props {
   unit: number;
   marked: number;
   onMark: (index: number) => void;
-  onEdit: (edit: SongEdit, field?: string) => void;
+  onEdit: (asked: Asked, field?: string) => void;
 }
 
 interface Drag {
@@ -57,7 +58,10 @@ export function PhraseStrip({ phrases, names, unit, marked, onMark, onEdit }: Pr
     if (!way) return;
     event.preventDefault();
     const by = way * (event.shiftKey ? unit : 1);
-    onEdit({ op: "boundary", index: at, counts: (phrases[at]?.counts ?? 1) + by }, `edge ${at}`);
+    onEdit(
+      (song) => ({ op: "boundary", index: at, counts: (song.phrases[at]?.counts ?? 1) + by }),
+      `edge ${at}`,
+    );
   };
 
   return (

@@ -59,6 +59,7 @@ export function Transport({ player, map, names, zoom, onZoom }: Props) {
           step={0.25}
           value={Math.log2(zoom)}
           tooltip={{ open: false }}
+          ariaLabelForHandle={t("song.zoom")}
           onChange={(power) => onZoom(2 ** power)}
         />
       </label>

@@ -10,6 +10,7 @@ import { PhraseStrip } from "./PhraseStrip";
 import { PhraseTable } from "./Phrases";
 import { dragged } from "./Wave";
 import { timeAt, xOf } from "./waveDrawing";
+import type { Asked } from "./useEdits";
 import { useTaps } from "./useTaps";
 
 // 120 bpm from 1 s on: count n at 1 + n/2 seconds; 8 + 16 counts.
@@ -195,7 +196,8 @@ describe("corrections", () => {
     expect(words).toHaveBeenCalledWith(0, { cue: "drums" }, "cue 0");
   });
 
-  it("move boundaries with the arrow keys, an eight with Shift", () => {
+  it("move boundaries with the arrow keys, an eight with Shift, each from where the last left it", () => {
+    const asked = vi.fn<(asked: Asked) => void>();
     render(
       <PhraseStrip
         phrases={MAP.song.phrases}
@@ -203,15 +205,19 @@ describe("corrections", () => {
         unit={8}
         marked={0}
         onMark={vi.fn()}
-        onEdit={edit}
+        onEdit={asked}
       />,
     );
     const edge = screen.getByRole("slider");
     fireEvent.keyDown(edge, { key: "ArrowRight" });
     fireEvent.keyDown(edge, { key: "ArrowLeft", shiftKey: true });
-    expect(edit.mock.calls.map(([call]) => call)).toEqual([
-      { op: "boundary", index: 0, counts: 9 },
-      { op: "boundary", index: 0, counts: 0 },
+    const phrases = [{ ...MAP.song.phrases[0]!, counts: 20 }, MAP.song.phrases[1]!];
+    const song = { ...MAP.song, phrases };
+    expect(
+      asked.mock.calls.map(([call]) => (typeof call === "function" ? call(song) : call)),
+    ).toEqual([
+      { op: "boundary", index: 0, counts: 21 },
+      { op: "boundary", index: 0, counts: 12 },
     ]);
   });
 

@@ -22,8 +22,11 @@ interface Options {
   offline: string;
 }
 
+/** A correction, or one that depends on what those before it make of the song. */
+export type Asked = SongEdit | ((song: SongForm) => SongEdit);
+
 export interface Edits {
-  act: (edit: SongEdit, field?: string) => Promise<boolean>;
+  act: (asked: Asked, field?: string) => Promise<boolean>;
   bringIn: (file: File) => Promise<boolean>;
   changed: string[];
   problem: string;
@@ -64,12 +67,11 @@ export function useEdits({ songId, saved, onDrawn, offline }: Options): Edits {
   );
   return {
     act: useCallback(
-      (change, field) =>
-        run(
-          (song) =>
-            ask(api.POST("/api/songs/edit", { body: { song, edit: change, song_id: songId } })),
-          field,
-        ),
+      (asked, field) =>
+        run((song) => {
+          const edit = typeof asked === "function" ? asked(song) : asked;
+          return ask(api.POST("/api/songs/edit", { body: { song, edit, song_id: songId } }));
+        }, field),
       [run, songId],
     ),
     bringIn: useCallback(
