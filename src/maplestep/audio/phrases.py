@@ -27,6 +27,10 @@ _EVERY: Final = 0.15
 _LONGEST_BARS: Final = 34
 _SAME: Final = 0.8
 _SUDDEN: Final = 0.15
+# A phrase comes again: how alike it must be, and by how much more than elsewhere.
+_REPEATS: Final = 0.9
+_STANDS_OUT: Final = 0.1
+_ROUNDS: Final = 12
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,11 +55,12 @@ def find_phrases(harmony: Harmony, beats: Floats, bars: Bars) -> list[FoundPhras
     value = np.asarray([novelty[s] for s in starts])
     value = value / (np.sort(value)[-3:].mean() + 1e-9)
     chosen = _choose(value, starts, bars.metre, len(beats))
-    edges = [int(starts[i]) for i in chosen] + [len(beats)]
+    edges = _split_by_repeats(rows, [int(starts[i]) for i in chosen] + [len(beats)], starts)
     spans = list(itertools.pairwise(edges))
     groups = _groups(rows, spans, bars.metre)
     kinds = _kinds(rows, spans, groups, bars.metre)
-    sure = [float(np.clip(0.35 + 0.6 * value[i], 0.2, 0.95)) for i in chosen]
+    novel = dict(zip(starts.tolist(), value.tolist(), strict=True))
+    sure = [float(np.clip(0.35 + 0.6 * novel.get(a, 0.0), 0.2, 0.95)) for a, _ in spans]
     return [
         FoundPhrase(a, b, kind, group, c)
         for (a, b), kind, group, c in zip(spans, kinds, groups, sure, strict=True)
@@ -142,6 +147,48 @@ def _choose(value: Floats, starts: Ints, metre: int, total: int) -> list[int]:
         chosen.append(at)
         at = int(came[at])
     return chosen[::-1]
+
+
+def _split_by_repeats(rows: Floats, edges: list[int], starts: Ints) -> list[int]:
+    """Long stretches cut where a shorter phrase of the song comes again inside them."""
+    metre = int(np.median(np.diff(starts)))
+    for _ in range(_ROUNDS):
+        found = _repeat_inside(rows, list(itertools.pairwise(edges)), starts, metre)
+        if not found:
+            break
+        edges = sorted({*edges, *found})
+    return edges
+
+
+def _repeat_inside(
+    rows: Floats, spans: list[tuple[int, int]], starts: Ints, metre: int
+) -> list[int]:
+    """Where the clearest repeat of one phrase lies inside a longer one: its ends, or nothing."""
+    best, found = _REPEATS, list[int]()
+    for a, b in spans:
+        length = b - a
+        if not 4 * metre <= length <= 24 * metre:
+            continue
+        for low, high in spans:
+            if high - low < length + 2 * metre:
+                continue
+            places = starts[(starts >= low) & (starts + length <= high)]
+            if len(places) < 2:
+                continue
+            like = np.asarray(
+                [float((rows[a:b] * rows[p : p + length]).sum(axis=1).mean()) for p in places]
+            )
+            at = int(np.argmax(like))
+            place = int(places[at])
+            left, right = place - low, high - place - length
+            if 0 < left < 2 * metre or 0 < right < 2 * metre:
+                continue
+            # A loop is alike everywhere; a phrase that comes again stands out.
+            clear = like[at] - float(np.median(like))
+            if like[at] > best and clear > _STANDS_OUT:
+                best = float(like[at])
+                found = [place, place + length]
+    return found
 
 
 def _length_cost(beats: int, bars: int, metre: int, *, last: bool, first: bool) -> float:
