@@ -30,8 +30,8 @@ _LOCK: Final = 0.11
 _FEWEST_BEATS: Final = 12
 _STRETCH: Final = 16  # beats
 # Between what speech, rain and noise reach and what a band does: see tempo.local_periods.
-_CLEAR: Final = 0.6
-_STANDS_OUT: Final = 2.0
+_CLEAR: Final = 0.4
+_STANDS_OUT: Final = 1.3
 _CARRIED: Final = 4  # beats
 _FAINT: Final = 0.05
 _BETWEEN: Final = (0.15, 0.35, 0.65, 0.85)  # of a beat
