@@ -24,7 +24,7 @@ from .phrases import find_phrases
 from .refit import Grid, fit_grid, strength_at
 from .tempo import local_periods
 
-VERSION: Final = 1
+VERSION: Final = 2
 OFFERED: Final = 4
 _LOCK: Final = 0.11
 _FEWEST_BEATS: Final = 12

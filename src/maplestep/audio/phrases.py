@@ -59,8 +59,10 @@ def find_phrases(harmony: Harmony, beats: Floats, bars: Bars) -> list[FoundPhras
     spans = list(itertools.pairwise(edges))
     groups = _groups(rows, spans, bars.metre)
     kinds = _kinds(rows, spans, groups, bars.metre)
+    # Nothing comes before the first phrase that it could differ from: it is as sure as its bar.
     novel = dict(zip(starts.tolist(), value.tolist(), strict=True))
     sure = [float(np.clip(0.35 + 0.6 * novel.get(a, 0.0), 0.2, 0.95)) for a, _ in spans]
+    sure[0] = max(sure[0], bars.confidence)
     return [
         FoundPhrase(a, b, kind, group, c)
         for (a, b), kind, group, c in zip(spans, kinds, groups, sure, strict=True)

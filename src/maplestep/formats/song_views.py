@@ -119,7 +119,7 @@ def listening_view(listening: Listening) -> ListeningView:
     best = listening.best
     return ListeningView(
         seconds=listening.seconds,
-        readings=[_reading_view(reading, best) for reading in listening.readings],
+        readings=_reading_views(listening),
         unsure=[
             UnsureView(
                 start_seconds=s.start_seconds, end_seconds=s.end_seconds, confidence=s.confidence
@@ -145,13 +145,21 @@ def _place_words(kind: str, seconds: float) -> str:
     return f"stops for {seconds:.1f} s" if kind == "stop" else f"slows down over {seconds:.1f} s"
 
 
-def _reading_view(reading: Reading, best: Reading) -> ReadingView:
-    return ReadingView(
-        bpm=round(reading.bpm, 1),
-        words=level_words(reading, best),
-        confidence=reading.confidence,
-        count_unit=reading.count_unit,
-    )
+def _reading_views(listening: Listening) -> list[ReadingView]:
+    views: list[ReadingView] = []
+    for reading in listening.readings:
+        words = level_words(reading, listening.best)
+        if any(view.words == words for view in views):
+            words += ", on the other beats"
+        views.append(
+            ReadingView(
+                bpm=round(reading.bpm, 1),
+                words=words,
+                confidence=reading.confidence,
+                count_unit=reading.count_unit,
+            )
+        )
+    return views
 
 
 def level_words(reading: Reading, best: Reading) -> str:

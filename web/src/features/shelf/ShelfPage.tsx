@@ -148,7 +148,7 @@ function Things({ kind, things }: { kind: "dances" | "songs"; things: Thing[] })
 }
 
 function detail(thing: Thing, t: TFunction): string {
-  if (thing.bpm) return t("shelf.bpm", { bpm: thing.bpm });
+  if (thing.bpm) return t("shelf.bpm", { bpm: Math.round(thing.bpm * 10) / 10 });
   const parts = thing.counts ? [t("steps.summary", { counts: thing.counts })] : [t("shelf.draft")];
   if (thing.walls) parts.push(t("steps.walls", { count: thing.walls }));
   return parts.join(" · ");
