@@ -198,7 +198,7 @@ start_worker() {
   (
     trap 'kill "$worker" 2>/dev/null; wait "$worker" 2>/dev/null; exit 0' TERM
     while :; do
-      "$PY" -m maplestep.server.manage procrastinate worker --concurrency 1 --shutdown-graceful-timeout 2 9>&- &
+      "$PY" -m maplestep.server.manage procrastinate worker --shutdown-graceful-timeout 2 9>&- &
       worker=$!; echo "$worker" > "$STATE/$1.worker"
       wait "$worker" || sleep 1
     done

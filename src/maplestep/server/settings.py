@@ -136,6 +136,8 @@ CONTENT_SECURITY_POLICY = {
         "frame-ancestors": ["'none'"],
     }
 }
+# A finished job has said all it had to say in its sound; one comes every ten seconds.
+PROCRASTINATE_WORKER_DEFAULTS = {"concurrency": 1, "delete_jobs": "successful"}
 MEDIA = Path(os.environ.get("MAPLESTEP_MEDIA", ROOT / ".state" / "media"))
 QUOTA_MEGABYTES = int(os.environ.get("MAPLESTEP_QUOTA_MB", "2000"))
 # A sheet has at most 200,000 characters; a routine file little more.

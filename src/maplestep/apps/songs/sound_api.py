@@ -120,7 +120,7 @@ def sounds(request: HttpRequest, pk: uuid.UUID) -> list[SoundOut]:
     return [sound_out(sound) for sound in song.sounds.select_related("song").defer("peaks")]
 
 
-@router.post("/songs/{uuid:pk}/band", response={200: SoundOut, 404: ErrorForm})
+@router.post("/songs/{uuid:pk}/band", response={200: SoundOut, 404: ErrorForm, 422: ErrorForm})
 def band(request: HttpRequest, pk: uuid.UUID) -> SoundOut:
     """Let the stand-in band play the song."""
     return sound_out(ask_band(user_of(request), pk))

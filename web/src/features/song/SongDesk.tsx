@@ -26,7 +26,7 @@ import { PhraseTable } from "./Phrases";
 import { SongFacts } from "./SongFacts";
 import { SoundPanel } from "./SoundPanel";
 import { SPEEDS, usePlayer } from "./sound/usePlayer";
-import { useSounds, type Sounds } from "./sound/useSounds";
+import { isGoing, useSounds, type Sounds } from "./sound/useSounds";
 import { Transport } from "./Transport";
 import { useEdits } from "./useEdits";
 import { useTaps } from "./useTaps";
@@ -166,6 +166,11 @@ function Desk({ first, routineId, sounds, onStored, reopen }: DeskProps) {
     () => song.phrases.map((phrase) => phrase.name || t(`song.kinds.${phrase.kind}`)),
     [song.phrases, t],
   );
+  // Until the worker has listened, the beats of a fresh song are nobody's.
+  const unheard =
+    recording !== undefined &&
+    isGoing(recording) &&
+    song.phrases.every((phrase) => phrase.kind === "unmarked");
   const seconds = played?.seconds || map.length_seconds + 2;
   const total = { counts: map.length_counts, time: songClock(map.length_seconds, false) };
   const fromHeard = listening?.phrase_confidence.length === song.phrases.length;
@@ -182,6 +187,7 @@ function Desk({ first, routineId, sounds, onStored, reopen }: DeskProps) {
       <SavedProblem saved={saved} />
       <SongFacts
         song={song}
+        unheard={unheard}
         set={(change, field) => saved.edit({ ...song, ...change }, field)}
         act={act}
       />
@@ -191,6 +197,7 @@ function Desk({ first, routineId, sounds, onStored, reopen }: DeskProps) {
         seconds={seconds}
         zoom={zoom}
         map={map}
+        unheard={unheard}
         names={names}
         listening={listening}
         onEdit={(edit) => void act(edit)}

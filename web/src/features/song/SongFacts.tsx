@@ -7,11 +7,13 @@ import type { SongEdit, SongForm } from "../../api/client";
 
 interface Props {
   song: SongForm;
+  /** The worker is still listening: the tempo is nobody's yet. */
+  unheard: boolean;
   set: (change: Partial<SongForm>, field: string) => void;
   act: (edit: SongEdit, field?: string) => Promise<boolean>;
 }
 
-export function SongFacts({ song, set, act }: Props) {
+export function SongFacts({ song, unheard, set, act }: Props) {
   const { t } = useTranslation();
   const intro = song.phrases[0]?.kind === "intro" ? song.phrases[0].counts : 0;
   return (
@@ -34,7 +36,7 @@ export function SongFacts({ song, set, act }: Props) {
       </label>
       <Figure
         label={t("song.bpm")}
-        value={Math.round(Number(song.bpm) * 100) / 100}
+        value={unheard ? null : Math.round(Number(song.bpm) * 100) / 100}
         big
         onType={(bpm) => act({ op: "tempo", bpm }, "bpm")}
       />
@@ -89,7 +91,7 @@ export function SongFacts({ song, set, act }: Props) {
 
 interface FigureProps {
   label: string;
-  value: number;
+  value: number | null;
   big?: boolean;
   onType: (value: number) => Promise<boolean>;
 }
@@ -105,6 +107,7 @@ function Figure({ label, value, big = false, onType }: FigureProps) {
       {label}
       <InputNumber
         value={typed ?? value}
+        placeholder="…"
         controls={false}
         onChange={(changed) => setTyped(changed)}
         onBlur={() => void send()}

@@ -24,6 +24,8 @@ interface Props {
   seconds: number;
   zoom: number;
   map: SongMap;
+  /** Nobody knows the beats yet: none are drawn. */
+  unheard: boolean;
   names: string[];
   listening: Listening | null;
   onEdit: (edit: SongEdit) => void;
@@ -35,7 +37,7 @@ const nonce = () =>
   document.querySelector<HTMLMetaElement>("meta[property=csp-nonce]")?.nonce ?? "";
 
 export function Wave(props: Props) {
-  const { player, peaks, seconds, zoom, map, names, listening, onEdit, onPick } = props;
+  const { player, peaks, seconds, zoom, map, unheard, names, listening, onEdit, onPick } = props;
   const { t } = useTranslation();
   const box = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -57,10 +59,10 @@ export function Wave(props: Props) {
       ink.setTransform(sharp, 0, 0, sharp, 0, 0);
       const whole = Math.max(drawn.getWrapper().clientWidth, width);
       view.current = { width, perSecond: whole / seconds, scroll: drawn.getScroll() };
-      drawOver(ink, view.current, map, names, listening, held);
+      drawOver(ink, view.current, map, unheard, names, listening, held);
     };
     draw.current();
-  }, [map, names, listening, held, seconds]);
+  }, [map, unheard, names, listening, held, seconds]);
 
   useEffect(() => {
     if (!box.current || !seconds) return;

@@ -32,14 +32,17 @@ export function drawOver(
   ink: CanvasRenderingContext2D,
   view: View,
   map: SongMap,
+  unheard: boolean,
   names: string[],
   listening: Listening | null,
   held: Held | null,
 ) {
   ink.clearRect(0, 0, view.width, HEIGHT);
   for (const stretch of listening?.unsure ?? []) unsure(ink, view, stretch);
-  beats(ink, view, map);
-  phrases(ink, view, map, names);
+  if (!unheard) {
+    beats(ink, view, map);
+    phrases(ink, view, map, names);
+  }
   ink.font = '600 13px "Atkinson Hyperlegible Next Variable", sans-serif';
   for (const place of listening?.irregular ?? []) {
     const x = xOf(view, place.at_seconds);

@@ -100,12 +100,7 @@ def _store(user: User, file: UploadedFile) -> Sound:
             f"This file has {size / 1e6:.0f} MB; a recording may have {LARGEST_MEGABYTES}. "
             "Save it as FLAC, OGG or MP3 and try again."
         )
-    kept = Sound.objects.filter(owner=user).aggregate(all=Sum("size"))["all"] or 0
-    if kept + size > settings.QUOTA_MEGABYTES * 1_000_000:
-        raise RecordingError(
-            f"Your recordings take {kept / 1e6:.0f} of {settings.QUOTA_MEGABYTES} MB; this one has "
-            f"{size / 1e6:.1f} MB more. Remove a recording or a mix you no longer need."
-        )
+    _within_quota(user, size)
     sound = Sound(owner=user, kind=Sound.Kind.RECORDING, name=_plain_name(file), size=size)
     digest = hashlib.sha256()
     try:
@@ -120,6 +115,15 @@ def _store(user: User, file: UploadedFile) -> Sound:
         raise
     sound.digest = digest.hexdigest()
     return sound
+
+
+def _within_quota(user: User, size: int = 0) -> None:
+    kept = Sound.objects.filter(owner=user).aggregate(all=Sum("size"))["all"] or 0
+    if kept + size > settings.QUOTA_MEGABYTES * 1_000_000:
+        raise RecordingError(
+            f"Your recordings take {kept / 1e6:.0f} of {settings.QUOTA_MEGABYTES} MB; "
+            f"{size / 1e6:.1f} MB more is too much. Remove a recording or a mix you no longer need."
+        )
 
 
 def _make_room(folder: Path, size: int) -> None:
@@ -143,6 +147,7 @@ def _begin(sound: Sound, song: Song) -> None:
 def ask_band(user: User, pk: uuid.UUID) -> Sound:
     """Let the stand-in band play the song as it is mapped now. Raises NotHere."""
     song = get_song(user, pk)
+    _within_quota(user)
     for old in song.sounds.filter(kind=Sound.Kind.BAND):
         old.delete()
     sound = Sound(owner=user, kind=Sound.Kind.BAND, name=f"{song.title} (stand-in band)"[:200])
@@ -156,6 +161,7 @@ def ask_mix(
     user: User, song: Song, wish: MixWish, file_format: str, passes: Sequence[Pass] = ()
 ) -> Sound:
     """A practice mix of the song, with the calls of a routine if its passes are given."""
+    _within_quota(user)
     form = stored_song_form(song)
     plan = plan_mix(song_of(form), wish, passes)
     sound = Sound(owner=user, kind=Sound.Kind.MIX)
@@ -172,7 +178,7 @@ def cancel(user: User, pk: uuid.UUID) -> Sound:
     """Stop making a sound; the worker looks at every step. Raises NotHere."""
     sound = get_sound(user, pk)
     going = (Sound.State.WAITING, Sound.State.WORKING)
-    if Sound.objects.filter(pk=pk, state__in=going).update(state=Sound.State.CANCELLED):
+    if Sound.objects.filter(pk=pk, state__in=going).update(state=Sound.State.CANCELLED, size=0):
         sound.refresh_from_db()
     return sound
 
