@@ -3,7 +3,9 @@
 import json
 from pathlib import Path
 
+import numpy as np
 import pytest
+import soundfile
 from conftest import ROUTINE
 
 from maplestep.cli import main
@@ -166,3 +168,72 @@ def test_the_schema_is_json_schema(capsys: pytest.CaptureFixture[str]) -> None:
     validator = jsonschema.Draft202012Validator(schema)
     validator.validate(ROUTINE)
     assert not validator.is_valid({**ROUTINE, "tempo": 120})
+
+
+SONG = {
+    "format": "maplestep-song",
+    "version": 1,
+    "song": {
+        "title": "Tin Kettle",
+        "bpm": 126,
+        "first_beat_seconds": 0.5,
+        "phrases": [
+            {"kind": "intro", "counts": 16},
+            {"kind": "verse", "counts": 32},
+            {"kind": "chorus", "counts": 32},
+        ],
+    },
+}
+
+
+def test_a_song_is_played_and_heard_again(
+    tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    song, sound = tmp_path / "song.json", tmp_path / "song.wav"
+    song.write_text(json.dumps(SONG))
+    assert main(["band", str(song), "-o", str(sound)]) == 0
+    # 80 counts at 126 bpm from 0.5 s on, and 1.5 s to ring out.
+    assert soundfile.info(str(sound)).frames / 44_100 == pytest.approx(
+        0.5 + 80 * 60 / 126 + 1.5, abs=1e-3
+    )
+    assert main(["analyse", str(sound), "--json"]) == 0
+    told = json.loads(capsys.readouterr().out)
+    assert told["bpm"] == pytest.approx(126, abs=0.05)
+    assert told["beats"][0] == pytest.approx(0.5, abs=0.02)
+    assert len(told["beats"]) == pytest.approx(80, abs=1)
+    assert set(told["downbeats"]) <= set(told["beats"])
+    assert told["count_unit"] == 8
+    assert sum(phrase["counts"] for phrase in told["phrases"]) == pytest.approx(80, abs=4)
+    assert told["candidates"][0]["words"] == "as heard"
+    assert all(0 <= value <= 1 for value in told["confidence"].values())
+    assert main(["analyse", str(sound)]) == 0
+    assert capsys.readouterr().out.startswith("126 bpm, 80 beats, in 8s")
+
+
+def test_a_mix_of_a_routine(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    routine, own, mix = (tmp_path / name for name in ("r.json", "own.wav", "mix.ogg"))
+    routine.write_text(json.dumps(ROUTINE))
+    soundfile.write(str(own), np.random.default_rng(0).normal(0, 0.1, 44_100 * 33), 44_100)
+    call = ["mix", str(routine), "--speed", "0.75", "-o", str(mix)]
+    assert main([*call, "--audio", str(own), "--spoken", "--language", "fr"]) == 0
+    # 33 s of recording, a count-in of 8 counts at 120 bpm before count 1 at 0 s; all at 3/4.
+    assert soundfile.info(str(mix)).frames / 44_100 == pytest.approx((33 + 4) / 0.75, abs=0.01)
+    assert main([*call, "--audio", str(own), "--no-count-in", "--no-clicks"]) == 0
+    assert soundfile.info(str(mix)).frames / 44_100 == pytest.approx(33 / 0.75, abs=0.01)
+    assert main(["mix", str(routine), "--speed", "0.2", "-o", str(mix)]) == 2
+    assert "60% to 100%" in capsys.readouterr().err
+
+
+@pytest.mark.parametrize(
+    ("content", "words"), [(b"", "empty"), (b"no sound" * 99, "no recording that can be read")]
+)
+def test_what_is_no_recording_is_said(
+    content: bytes, words: str, tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    file = tmp_path / "a.mp3"
+    file.write_bytes(content)
+    assert main(["analyse", str(file)]) == 2
+    assert words in capsys.readouterr().err
+    assert main(["analyse", str(tmp_path / "none.wav")]) == 2
+    assert "none.wav" in capsys.readouterr().err
+    assert main(["band", str(file), "-o", str(tmp_path / "b.wav")]) == 2

@@ -251,13 +251,15 @@ def _analyse(arguments: argparse.Namespace) -> int:
     if arguments.json:
         _print_json(report)
         return CLEAN
-    print(f"{report.bpm:g} bpm, {len(report.beats)} beats, in {report.count_unit}s", end="")
+    print(
+        f"{round(report.bpm, 1):g} bpm, {len(report.beats)} beats, in {report.count_unit}s", end=""
+    )
     print(f", first beat at {report.beats[0]:.3f} s, {report.confidence['beat']:.0%} sure")
     for phrase in report.phrases:
         minutes, seconds = divmod(phrase.start_seconds, 60)
         print(f"  {int(minutes)}:{seconds:04.1f}  {phrase.kind:<13}{phrase.words:>6} counts")
     for other in report.candidates[1:]:
-        print(f"or {other.bpm:g} bpm ({other.words}, {other.confidence:.0%})")
+        print(f"or {round(other.bpm, 1):g} bpm ({other.words}, {max(other.confidence, 0.01):.0%})")
     return CLEAN
 
 

@@ -85,7 +85,7 @@ export function NewRoutine({ shelf, onClose }: { shelf: Shelf; onClose: () => vo
           />
           {songFrom === "file" ? (
             <div className="line recording">
-              <Pick words={file?.name ?? t("fresh.chooseFile")} primary={false} onFile={setFile} />
+              <Pick words={file?.name ?? t("fresh.chooseFile")} onFile={setFile} />
               <span className="soft">{t("fresh.fileHint")}</span>
             </div>
           ) : songFrom === "pick" ? (

@@ -24,7 +24,7 @@ import { MixPanel } from "./MixPanel";
 import { PhraseStrip } from "./PhraseStrip";
 import { PhraseTable } from "./Phrases";
 import { SongFacts } from "./SongFacts";
-import { SoundPanel } from "./SoundPanel";
+import { Pick, SoundPanel } from "./SoundPanel";
 import { SPEEDS, usePlayer } from "./sound/usePlayer";
 import { isGoing, useSounds, type Sounds } from "./sound/useSounds";
 import { Transport } from "./Transport";
@@ -302,28 +302,19 @@ function useMappedMeanwhile(
 
 function Files({ id, onFile }: { id: string; onFile: (file: File) => void }) {
   const { t } = useTranslation();
-  const input = useRef<HTMLInputElement>(null);
   const out = (["json", "mid", "jams", "tsv", "lrc"] as const).map((kind) => ({
     key: kind,
     label: <a href={`/api/songs/${id}/song.${kind}`}>{t(`song.out.${kind}`)}</a>,
   }));
   return (
     <>
-      <input
-        ref={input}
-        type="file"
+      <Pick
+        words={t("song.bringIn")}
+        title={t("song.bringInTitle")}
         accept={MAPS}
-        hidden
-        data-testid="song-map"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          event.target.value = "";
-          if (file) onFile(file);
-        }}
+        testId="song-map"
+        onFile={onFile}
       />
-      <Button title={t("song.bringInTitle")} onClick={() => input.current?.click()}>
-        {t("song.bringIn")}
-      </Button>
       <Dropdown menu={{ items: out }} trigger={["click"]}>
         <Button>{t("song.takeOut")}</Button>
       </Dropdown>

@@ -119,27 +119,36 @@ function Going({ words, part, left, onCancel }: GoingProps) {
 
 interface PickProps {
   words: string;
-  primary: boolean;
+  title?: string;
+  primary?: boolean;
+  /** Endings a file dialog offers; recordings when left out. */
+  accept?: string;
+  testId?: string;
   onFile: (file: File) => void;
 }
 
-export function Pick({ words, primary, onFile }: PickProps) {
+export function Pick(props: PickProps) {
+  const { words, title, primary = false, accept = AUDIO, testId = "recording", onFile } = props;
   const input = useRef<HTMLInputElement>(null);
   return (
     <>
       <input
         ref={input}
         type="file"
-        accept={AUDIO}
+        accept={accept}
         hidden
-        data-testid="recording"
+        data-testid={testId}
         onChange={(event) => {
           const file = event.target.files?.[0];
           event.target.value = "";
           if (file) onFile(file);
         }}
       />
-      <Button type={primary ? "primary" : "default"} onClick={() => input.current?.click()}>
+      <Button
+        type={primary ? "primary" : "default"}
+        title={title}
+        onClick={() => input.current?.click()}
+      >
         {words}
       </Button>
     </>
