@@ -15,8 +15,9 @@ import resource
 import sys
 import time
 from collections.abc import Callable
+from concurrent.futures import ProcessPoolExecutor
+from concurrent.futures.process import BrokenProcessPool
 from dataclasses import dataclass
-from multiprocessing import Pool
 from pathlib import Path
 
 import mir_eval
@@ -179,8 +180,12 @@ def table(
     name: str, wanted: list[Job], track: Callable[[Job], dict[str, float]], each: bool
 ) -> None:
     """Track and print."""
-    with Pool(2) as pool:
-        rows = pool.map(track, wanted, chunksize=1)
+    try:
+        with ProcessPoolExecutor(2) as pool:
+            rows = list(pool.map(track, wanted))
+    except BrokenProcessPool:
+        print(f"{name:<9}its process crashed on this machine; nothing was measured")
+        return
     groups = sorted({job.group for job in wanted})
     for group in groups:
         mine = [r for r, j in zip(rows, wanted, strict=True) if j.group == group]
