@@ -47,7 +47,6 @@ class Job:
 def score(job: Job, found: np.ndarray) -> dict[str, float]:
     """F, continuity, bias and scatter of found beats."""
     truth = np.asarray(job.beats)
-    _, _, _cmlc, cmlt, _ = 0, 0, 0, 0, 0
     if len(found) < 2:
         return {
             "F": 0.0,

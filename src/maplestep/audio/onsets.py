@@ -60,7 +60,6 @@ def onsets_of(samples: Floats) -> Onsets:
     # A running sum may end a hair below zero in silence.
     power = np.maximum(uniform_filter1d(total**2, round(8 * RATE)), 0.0)
     rms = np.sqrt(power) + 1e-3 * (total.max() + 1e-9)
-    # The flux of frame k is the rise between k - back and k: its middle lies half of it earlier.
     return Onsets(
         envelope=total / rms,
         rise=total,

@@ -17,7 +17,7 @@ SILENT_SECONDS: Final = 15
 _FIRST: Final = {Sound.Kind.RECORDING: 10}
 
 
-@app.task(name="make_sound", pass_context=False)
+@app.task(name="make_sound")
 def make_sound(sound: str) -> None:
     """Make a recording's map, the band's playing or a mix."""
     from .work import make  # noqa: PLC0415 - numpy is slow to load, and only the worker needs it

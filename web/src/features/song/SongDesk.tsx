@@ -115,7 +115,7 @@ function Desk({ first, routineId, sounds, onStored, reopen }: DeskProps) {
   const { act } = edits;
   const { recording, played } = sounds;
   const listening = recording?.listening ?? null;
-  useMappedMeanwhile(recording, saved.state.version, reopen);
+  useMappedMeanwhile(recording, reopen);
 
   const peaks = useQuery({
     queryKey: ["peaks", played?.id],
@@ -125,7 +125,7 @@ function Desk({ first, routineId, sounds, onStored, reopen }: DeskProps) {
     staleTime: Infinity,
   });
   const player = usePlayer(played ? `/api/sounds/${played.id}/audio` : null, map.counts, map.ones);
-  const { media, playing } = player;
+  const { media } = player;
   const here = () => media?.currentTime ?? 0;
   const taps = useTaps({
     songTime: useCallback(() => (media && !media.paused ? media.currentTime : null), [media]),
@@ -270,7 +270,6 @@ function Desk({ first, routineId, sounds, onStored, reopen }: DeskProps) {
       </Button>
       <SongLine key={map.line} line={map.line} onLine={(text) => void act({ op: "line", text })} />
       <MixPanel songId={first.id} routineId={routineId} sounds={sounds} />
-      {playing && <span hidden data-testid="playing" />}
     </main>
   );
 }
@@ -286,18 +285,14 @@ function nextSpeed(speed: number, way: number): number {
 }
 
 /** When the worker has mapped a song that nobody was working on, the desk shows its map. */
-function useMappedMeanwhile(
-  recording: SoundOut | undefined,
-  version: number,
-  reopen: () => Promise<void>,
-) {
+function useMappedMeanwhile(recording: SoundOut | undefined, reopen: () => Promise<void>) {
   const before = useRef(recording?.state);
   const state = recording?.state;
   useEffect(() => {
     const was = before.current;
     before.current = state;
     if (state === "ready" && was && was !== "ready") void reopen();
-  }, [state, version, reopen]);
+  }, [state, reopen]);
 }
 
 function Files({ id, onFile }: { id: string; onFile: (file: File) => void }) {

@@ -9,6 +9,7 @@ import { Correct, SongLine } from "./Correct";
 import { PhraseStrip } from "./PhraseStrip";
 import { PhraseTable } from "./Phrases";
 import { dragged } from "./Wave";
+import { stubBrowser } from "./stubBrowser";
 import { timeAt, xOf } from "./waveDrawing";
 import type { Asked } from "./useEdits";
 import { useTaps } from "./useTaps";
@@ -43,13 +44,7 @@ const MAP: SongMap = {
 };
 
 beforeEach(() => {
-  vi.stubGlobal("matchMedia", () => ({ matches: false, addListener() {}, removeListener() {} }));
-  const never = class {
-    observe() {}
-    unobserve() {}
-    disconnect() {}
-  };
-  vi.stubGlobal("ResizeObserver", never);
+  stubBrowser();
 });
 afterEach(cleanup);
 

@@ -10,6 +10,7 @@ import type { Saved } from "../../saved/useSaved";
 import { MixPanel } from "./MixPanel";
 import { SoundPanel } from "./SoundPanel";
 import type { Sounds } from "./sound/useSounds";
+import { stubBrowser } from "./stubBrowser";
 import { useEdits } from "./useEdits";
 
 vi.mock("../../api/client", async (original) => ({
@@ -27,13 +28,7 @@ let answer: Answer = () => [200, {}];
 beforeEach(() => {
   asked = [];
   answer = () => [200, {}];
-  vi.stubGlobal("matchMedia", () => ({ matches: false, addListener() {}, removeListener() {} }));
-  const never = class {
-    observe() {}
-    unobserve() {}
-    disconnect() {}
-  };
-  vi.stubGlobal("ResizeObserver", never);
+  stubBrowser();
   vi.stubGlobal("fetch", async (request: Request) => {
     const text = await request.clone().text();
     const body: unknown = text ? JSON.parse(text) : null;
