@@ -18,13 +18,13 @@ from typing import Any, Final
 from pydantic import BaseModel
 
 from .core.errors import FileError, MapleStepError
+from .core.laying import lay_out
 from .core.practice import MixWish, plan_mix
 from .core.routine import Routine
 from .core.sheet.format import Style, format_sheet
 from .core.sheet.read import Reading, read_sheet
 from .core.sheet.render import LANGUAGES, language_of
 from .core.song import PhraseKind
-from .core.timeline import lay_out
 from .formats.listening_file import listening_report
 from .formats.routine_file import (
     EventForm,

@@ -4,11 +4,12 @@ from fractions import Fraction
 from typing import Any
 
 from maplestep.core.counts import parse_cut
+from maplestep.core.laying import lay_out
 from maplestep.core.routine import Event, EventKind, Routine
 from maplestep.core.sheet.model import Part
 from maplestep.core.sheet.read import Reading, read_sheet
 from maplestep.core.song import Phrase, PhraseKind, Song
-from maplestep.core.timeline import Timeline, lay_out
+from maplestep.core.timeline import Timeline
 from maplestep.core.turns import clock
 
 

@@ -8,10 +8,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from maplestep.core.counts import parse_cut
+from maplestep.core.laying import lay_out
 from maplestep.core.routine import Event, EventKind, Routine
 from maplestep.core.sheet.read import read_sheet
 from maplestep.core.song import Phrase, PhraseKind, Song
-from maplestep.core.timeline import Timeline, lay_out
+from maplestep.core.timeline import Timeline
 from maplestep.core.turns import clock
 
 # 32 counts, a quarter right on count 31; feet: right first, right free after each four.

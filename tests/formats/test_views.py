@@ -7,10 +7,10 @@ from itertools import pairwise
 import pytest
 from core.dancing import restart, song, tag
 
+from maplestep.core.laying import lay_out
 from maplestep.core.routine import Event, Routine
 from maplestep.core.sheet.read import read_sheet
 from maplestep.core.song import Song
-from maplestep.core.timeline import lay_out
 from maplestep.core.turns import CLOCKS, parse_clock
 from maplestep.formats.routine_file import read_routine
 from maplestep.formats.sheet_views import sheet_view

@@ -13,11 +13,9 @@ from itertools import pairwise
 from statistics import median
 from typing import Final
 
-from .song import Phrase, PhraseKind, Song, TempoMap, anchors_through
+from .song import STOP, Phrase, PhraseKind, Song, TempoMap, anchors_through
 
 UNSURE: Final = 0.5
-# A gap of more than this many beats is a stop, not a beat the ear skipped.
-_STOP: Final = 1.35
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -107,7 +105,7 @@ def irregular_places(beats: Sequence[float]) -> tuple[Irregular, ...]:
     at = 0
     while at < len(spans):
         local = median(spans[max(0, at - 8) : at] or [usual])
-        if spans[at] > _STOP * local and not _slows(spans, at, local):
+        if spans[at] > STOP * local and not _slows(spans, at, local):
             found.append(
                 Irregular(
                     kind="stop",

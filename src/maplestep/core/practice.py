@@ -122,13 +122,15 @@ def _calls(passes: Sequence[Pass]) -> dict[int, str]:
 
 def _event_word(passed: Pass, following: Pass | None) -> str | None:
     """What happens when this pass ends; None when the next wall simply begins."""
-    if following is None:
+    if following is None or following.kind is PassKind.ENDING:
         return "ending"
-    if passed.kind is PassKind.TAG:
+    if passed.kind is not PassKind.WALL:
         return None
     if following.kind is PassKind.TAG:
         restarts = passed.ended is Ended.RESTART
         return EventKind.TAG_RESTART.value if restarts else EventKind.TAG.value
+    if following.kind is PassKind.BRIDGE:
+        return EventKind.TAG.value
     return EventKind.RESTART.value if passed.ended is Ended.RESTART else None
 
 

@@ -23,6 +23,8 @@ MAX_PHRASE: Final = 2000
 MAX_SONG: Final = 10_000
 MAX_ANCHORS: Final = 5_000
 USUAL_INTRO: Final = 16
+# A gap of more than this many beats is a stop of the band.
+STOP: Final = 1.35
 
 
 class PhraseKind(StrEnum):
@@ -272,6 +274,27 @@ class Song:
         """Times, in seconds, of the counts that lie so far behind ``start``."""
         begin, beats = float(start), self._beats_per_count
         return self.tempo.all_seconds([(begin + offset) * beats for offset in offsets])
+
+    def stop_before(self, count: Fraction) -> tuple[float, float]:
+        """From when to when, in seconds, the band is silent right before this count lands.
+
+        Where it does not stop, both are the count's own time.
+        """
+        end = self.seconds(count)
+        beat = float(count) * self._beats_per_count
+        usual = 60 / float(self.bpm)
+        last = self.tempo.seconds(beat - 1)
+        return (last + usual, end) if end - last > STOP * usual else (end, end)
+
+    @cached_property
+    def stops(self) -> tuple[Fraction, ...]:
+        """The counts before which the band stops."""
+        usual = 60 / float(self.bpm)
+        found = []
+        for (beat, at), (following, then) in zip(self.anchors, self.anchors[1:], strict=False):
+            if following - beat <= 2 and then - at > STOP * usual * float(following - beat):
+                found.append(following / self.beats_per_count)
+        return tuple(found)
 
     @cached_property
     def _starts(self) -> tuple[Fraction, ...]:

@@ -19,7 +19,9 @@ from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationErr
 
 from ..core.counts import parse_cut
 from ..core.errors import CountError, FacingError, FileError, MapleStepError, SongError
-from ..core.routine import Event, EventKind, Routine
+from ..core.own_steps import routine_with_own_steps
+from ..core.routine import Event, EventKind, FacingAt, Routine
+from ..core.sequence import MAX_TEXT as MAX_SEQUENCE
 from ..core.sheet.read import Reading, read_sheet
 from ..core.sketch import MAX_CUE_POINTS
 from ..core.song import MAX_ANCHORS, CuePoint, Feel, Phrase, PhraseKind, Song
@@ -30,6 +32,7 @@ from .text import decode_text
 
 MAX_TITLE: Final = 120
 MAX_CUE: Final = 200
+MAX_STEPS: Final = 4000
 FORMAT: Final = "maplestep-routine"
 T = TypeVar("T")
 
@@ -44,6 +47,7 @@ def _text(value: str) -> str:
 Text = Annotated[str, AfterValidator(_text)]
 Title = Annotated[Text, Field(max_length=MAX_TITLE)]
 Cue = Annotated[Text, Field(max_length=MAX_CUE)]
+Clock = Annotated[str, Field(max_length=20)]
 
 
 class Form(BaseModel):
@@ -97,24 +101,52 @@ class SongForm(Form):
 
 
 class EventForm(Form):
-    """A tag, a restart, or both."""
+    """A tag, restart, bridge, step change, wait or ending, and on which walls it comes.
+
+    Give ``walls``, or ``facings``, or ``phrase``; an ending may leave out all three.
+    """
 
     id: Annotated[Text, Field(min_length=1, max_length=40)] = Field(
         description="Any name for the event, different for each."
     )
     kind: EventKind
-    walls: list[int] = Field(max_length=200, description="Wall numbers, from 1.")
-    after: Annotated[str, Field(max_length=40)] | None = Field(
-        default=None, description="Where a restart stops the wall: 24, 6& or 6 without &."
+    walls: list[int] = Field(default=[], max_length=200, description="Wall numbers, from 1.")
+    facings: list[Clock] = Field(
+        default=[], max_length=8, description="On every wall that faces one of these: 6:00."
     )
-    tag: Annotated[Text, Field(max_length=40)] = Field(
-        default="", description="Name of the tag's steps in the sheet, for example Tag 1."
+    facing_at: FacingAt = Field(
+        default=FacingAt.THERE, description="Where it faces that: there, or at the wall's start."
+    )
+    phrase: PhraseKind | None = Field(
+        default=None, description="Whenever a phrase of this kind ends."
+    )
+    after: Annotated[str, Field(max_length=40)] | None = Field(
+        default=None, description="The count of the wall it comes after: 24, 6& or 6 without &."
+    )
+    tag: Annotated[Text, Field(max_length=80)] = Field(
+        default="", description="Name of its steps in the sheet, for example Tag 1."
     )
     counts: int | None = Field(default=None, description="Length of a tag without steps.")
+    steps: Annotated[Text, Field(max_length=MAX_STEPS)] = Field(
+        default="", description="Steps of its own, as on a sheet: 1-4 R rocking chair."
+    )
+    option: Annotated[Text, Field(max_length=MAX_STEPS)] = Field(
+        default="", description="An easier way to dance its own steps."
+    )
+    seconds: float | None = Field(
+        default=None, description="How long a wait lasts; until the cue when left out."
+    )
     cue: Cue = Field(default="", description="What in the music announces it.")
-    claims_facing: Annotated[str, Field(max_length=20)] | None = Field(
+    claims_facing: Clock | None = Field(
         default=None, description="What a sheet says one faces there: 3:00."
     )
+
+
+class PinForm(Form):
+    """A part that must always start facing one way."""
+
+    part: Annotated[Text, Field(max_length=80)]
+    facing: Clock
 
 
 class RoutineForm(Form):
@@ -130,6 +162,12 @@ class RoutineForm(Form):
         ge=0,
         le=10_000,
         description="Song count on which wall 1 begins; after the intro when left out.",
+    )
+    sequence: Annotated[Text, Field(max_length=MAX_SEQUENCE)] = Field(
+        default="", description="Order of the parts of a phrased dance: (A x2, B) x2, B[1-16]."
+    )
+    pins: list[PinForm] = Field(
+        default=[], max_length=40, description="Parts that must always start facing one way."
     )
     events: list[EventForm] = Field(default=[], max_length=200)
 
@@ -192,9 +230,15 @@ def event_of(form: EventForm) -> Event:
         id=form.id,
         kind=form.kind,
         walls=tuple(sorted(form.walls)),
+        facings=tuple(dict.fromkeys(parse_clock(clock) for clock in form.facings)),
+        facing_at=form.facing_at,
+        phrase=form.phrase,
         after=parse_cut(form.after) if form.after is not None else None,
         tag=form.tag,
         counts=form.counts,
+        steps=form.steps,
+        option=form.option,
+        seconds=form.seconds,
         cue=form.cue,
         claims_facing=parse_clock(form.claims_facing) if form.claims_facing else None,
     )
@@ -206,9 +250,15 @@ def event_form(event: Event) -> EventForm:
         id=event.id,
         kind=event.kind,
         walls=list(event.walls),
+        facings=[clock(facing) for facing in event.facings],
+        facing_at=event.facing_at,
+        phrase=event.phrase,
         after=event.after.words if event.after else None,
         tag=event.tag,
         counts=event.counts,
+        steps=event.steps,
+        option=event.option,
+        seconds=event.seconds,
         cue=event.cue,
         claims_facing=None if event.claims_facing is None else clock(event.claims_facing),
     )
@@ -217,13 +267,16 @@ def event_form(event: Event) -> EventForm:
 def routine_of(form: RoutineForm, reading: Reading | None = None) -> Routine:
     """The core's routine; the sheet is read unless its reading is given."""
     read = reading or read_sheet(form.sheet)
-    return Routine(
+    routine = Routine(
         title=form.title,
         song=song_of(form.song),
         sheet=read.sheet,
         start=None if form.start is None else Fraction(form.start),
         events=tuple(event_of(event) for event in form.events),
+        sequence=form.sequence,
+        pins=tuple((pin.part, parse_clock(pin.facing)) for pin in form.pins),
     )
+    return routine_with_own_steps(routine, read)
 
 
 def write_routine(form: RoutineForm) -> str:
@@ -322,7 +375,7 @@ def _plain(error: dict[str, Any]) -> str:
 _KEYS: Final = sorted(
     {
         name
-        for form in (RoutineForm, SongForm, PhraseForm, EventForm, CuePointForm)
+        for form in (RoutineForm, SongForm, PhraseForm, EventForm, CuePointForm, PinForm)
         for name in form.model_fields
     }
 )

@@ -15,9 +15,11 @@ from ..core.counts import label
 from ..core.figures.words import move_word
 from ..core.findings.event_words import event_name
 from ..core.findings.registry import fit_findings, sheet_findings
+from ..core.routine import Routine
+from ..core.sheet.model import PartKind
 from ..core.sheet.read import Reading
 from ..core.song import PlacedPhrase
-from ..core.timeline import Pass, Timeline
+from ..core.timeline import Happening, Pass, PassKind, Timeline
 from ..core.turns import FULL, amount_words, clock, net_turn_words, walls_in_dance
 from .shared_views import (
     FacingRunView,
@@ -55,11 +57,18 @@ class PhraseSpanView(BaseModel):
 
 
 class PassView(BaseModel):
-    """A wall or tag as danced."""
+    """A stretch as danced. ``first`` is the count of its part it begins on, from 0.
 
-    kind: Literal["wall", "tag"]
+    ``goes_on`` marks the later pieces of a wall; ``item`` the place in a phrased dance's order.
+    """
+
+    kind: Literal["wall", "tag", "bridge", "wait", "ending"]
     wall: int
+    name: str
     part: str
+    first: float
+    goes_on: bool
+    item: int | None
     length: float
     full_length: float
     start: float
@@ -71,10 +80,46 @@ class PassView(BaseModel):
     free: FreeFoot
     facings: list[FacingRunView]
     phrases: list[PhraseSpanView]
-    ended: Literal["whole", "restart", "song"]
+    ended: Literal["whole", "restart", "cut", "break", "ending", "song"]
     event: str
     event_words: str
+    changed: str
+    changed_words: str
+    changed_from: float
+    changed_to: float
     cue: str
+
+
+class HappeningView(BaseModel):
+    """An event on one wall: clock at the wall's start and where it happens."""
+
+    event: str
+    words: str
+    wall: int
+    after: float
+    count: float
+    at_seconds: float
+    starts: str
+    facing: str
+    cue: str
+
+
+class ItemView(BaseModel):
+    """One thing of a phrased dance's order, as written."""
+
+    text: str
+    name: str
+    first: int | None
+    last: int | None
+    is_part: bool
+
+
+class PartLengthView(BaseModel):
+    """A part of the sheet: its kind and counts."""
+
+    name: str
+    kind: str
+    counts: float
 
 
 class DancedMoveView(BaseModel):
@@ -121,6 +166,9 @@ class TimelineView(BaseModel):
     phrases: list[PhraseView]
     count_labels: dict[str, list[str]]
     passes: list[PassView]
+    happenings: list[HappeningView]
+    parts: list[PartLengthView]
+    order: list[ItemView]
     end: EndView | None
     findings: list[FindingView]
     sheet_findings: list[FindingView]
@@ -160,6 +208,12 @@ def timeline_view(timeline: Timeline, reading: Reading, *, title: str = "") -> T
         ],
         count_labels={part.name: count_labels(part) for part in sheet.parts},
         passes=[_pass_view(timeline, passed) for passed in timeline.passes],
+        happenings=[_happening_view(timeline, there) for there in timeline.happenings],
+        parts=[
+            PartLengthView(name=part.name, kind=part.kind.value, counts=float(part.length))
+            for part in sheet.parts
+        ],
+        order=_order_view(routine),
         end=_end_view(timeline),
         findings=[finding_view(finding) for finding in fit_findings(timeline)],
         sheet_findings=[finding_view(finding) for finding in sheet_findings(reading)],
@@ -180,11 +234,47 @@ def _phrase_view(placed: PlacedPhrase, seconds: float, hit: bool | None) -> Phra
     )
 
 
+def _happening_view(timeline: Timeline, there: Happening) -> HappeningView:
+    return HappeningView(
+        event=there.event.id,
+        words=event_name(timeline.routine, there.event),
+        wall=there.wall,
+        after=float(there.after),
+        count=float(there.at),
+        at_seconds=there.at_seconds,
+        starts=clock(there.starts),
+        facing=clock(there.facing),
+        cue=there.event.cue,
+    )
+
+
+def _order_view(routine: Routine) -> list[ItemView]:
+    if not routine.sequence.strip():
+        return []
+    return [
+        ItemView(
+            text=item.text,
+            name=item.name or "Tag",
+            first=item.first,
+            last=item.last,
+            is_part=(part := routine.sheet.part(item.name)) is not None
+            and part.kind is PartKind.PART,
+        )
+        for item in routine.order.items
+    ]
+
+
 def _pass_view(timeline: Timeline, passed: Pass) -> PassView:
     event = passed.event
+    changed = passed.changed
+    replaces = passed.part.replaces if changed and passed.part and passed.part.replaces else None
     return PassView(
         kind=passed.kind.value,
         wall=passed.wall,
+        name=passed.name,
+        first=float(passed.first),
+        goes_on=passed.goes_on,
+        item=passed.item,
         part=passed.part.name if passed.part else "",
         length=float(passed.length),
         full_length=float(passed.full_length),
@@ -213,6 +303,10 @@ def _pass_view(timeline: Timeline, passed: Pass) -> PassView:
         ended=passed.ended.value,
         event=event.id if event else "",
         event_words=event_name(timeline.routine, event) if event else "",
+        changed=changed.id if changed else "",
+        changed_words=event_name(timeline.routine, changed) if changed else "",
+        changed_from=float(replaces[0]) if replaces else 0.0,
+        changed_to=float(replaces[1]) if replaces else 0.0,
         cue=event.cue if event else "",
     )
 
@@ -220,7 +314,7 @@ def _pass_view(timeline: Timeline, passed: Pass) -> PassView:
 def _end_view(timeline: Timeline) -> EndView | None:
     if not timeline.passes:
         return None
-    last = timeline.passes[-1]
+    last = next(p for p in reversed(timeline.passes) if p.kind is not PassKind.WAIT)
     back = -last.end_facing % FULL
     sides: list[Literal["left", "right"]] = []
     if 0 < back <= FULL // 2:
@@ -230,7 +324,7 @@ def _end_view(timeline: Timeline) -> EndView | None:
     return EndView(
         facing=clock(last.end_facing),
         wall=last.wall,
-        count=float(last.length),
+        count=float(last.first + last.length),
         turn_amount=amount_words(min(back, FULL - back)) if back else "",
         turn_sides=sides,
     )
@@ -247,7 +341,7 @@ def _move_views(timeline: Timeline) -> Iterable[DancedMoveView]:
         at, said, word = once[id(move)]
         yield DancedMoveView(
             wall=danced.passed.wall,
-            count=float(danced.passed.start) + at,
+            count=float(danced.passed.start - danced.passed.first) + at,
             at_seconds=round(danced.at_seconds, 4),
             label=said,
             foot=move.foot.value if move.foot else None,

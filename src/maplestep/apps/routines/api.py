@@ -13,8 +13,9 @@ from ninja import File, Router, Schema, Status
 from ninja.files import UploadedFile
 from pydantic import Field
 
+from ...core.sequence import MAX_TEXT as MAX_SEQUENCE
 from ...core.sheet.figures_used import self_contained
-from ...formats.routine_file import EventForm, Title, write_routine
+from ...formats.routine_file import EventForm, PinForm, Text, Title, write_routine
 from ...formats.timeline_views import TimelineView
 from ..dances.models import Dance
 from ..dances.queries import reading_of
@@ -52,6 +53,8 @@ class RoutineOut(Schema):
     song_id: uuid.UUID
     dance_id: uuid.UUID
     start: int | None
+    sequence: str
+    pins: list[PinForm]
     events: list[EventForm]
     timeline: TimelineView
 
@@ -78,6 +81,8 @@ class RoutineIn(Schema):
     version: int
     title: Title
     start: Annotated[int, Field(ge=0, le=10_000)] | None
+    sequence: Annotated[Text, Field(max_length=MAX_SEQUENCE)] = ""
+    pins: Annotated[list[PinForm], Field(max_length=40, default_factory=list)]
     events: Annotated[list[EventForm], Field(max_length=200)]
 
 
@@ -124,6 +129,8 @@ def routine_out(routine: Routine) -> RoutineOut:
         song_id=routine.song_id,
         dance_id=routine.dance_id,
         start=routine.start,
+        sequence=routine.sequence,
+        pins=routine_form(routine).pins,
         events=event_forms(routine),
         timeline=timeline_of(routine),
     )
@@ -210,6 +217,8 @@ def save(request: HttpRequest, pk: uuid.UUID, change: RoutineIn) -> RoutineOut:
         title=change.title,
         start=change.start,
         events=change.events,
+        sequence=change.sequence,
+        pins=change.pins,
     )
     return routine_out(get_routine(user, pk))
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from django.contrib.postgres.fields import ArrayField
 from django.db import models
 
-from ...core.routine import EventKind
+from ...core.routine import EventKind, FacingAt
 from ..dances.models import Dance
 from ..owned import Owned
 from ..songs.models import Song
@@ -23,6 +23,8 @@ class Routine(Owned):
     song = models.ForeignKey(Song, on_delete=models.PROTECT)
     dance = models.ForeignKey(Dance, on_delete=models.PROTECT)
     start = models.PositiveIntegerField(null=True, blank=True)
+    sequence = models.TextField(blank=True)
+    pins = models.JSONField(default=list, blank=True)
     summary = models.JSONField(null=True, blank=True)
     summary_of = models.CharField(max_length=60, blank=True)
 
@@ -34,16 +36,22 @@ class Routine(Owned):
 
 
 class RoutineEvent(models.Model):
-    """A tag or restart. ``after`` and ``claims_facing`` are in their written form."""
+    """An event. ``after``, ``facings`` and ``claims_facing`` are in their written form."""
 
     routine = models.ForeignKey(Routine, on_delete=models.CASCADE, related_name="events")
     order = models.PositiveSmallIntegerField()
     key = models.CharField(max_length=40)
     kind = models.CharField(max_length=20, choices=[(kind.value, kind.value) for kind in EventKind])
-    walls = ArrayField(models.PositiveSmallIntegerField())
+    walls = ArrayField(models.PositiveSmallIntegerField(), default=list, blank=True)
+    facings = ArrayField(models.CharField(max_length=20), default=list, blank=True)
+    facing_at = models.CharField(max_length=20, default=FacingAt.THERE)
+    phrase = models.CharField(max_length=20, null=True, blank=True)
     after = models.CharField(max_length=40, null=True, blank=True)
-    tag = models.CharField(max_length=40, blank=True)
+    tag = models.CharField(max_length=80, blank=True)
     counts = models.PositiveSmallIntegerField(null=True, blank=True)
+    steps = models.TextField(blank=True)
+    option = models.TextField(blank=True)
+    seconds = models.FloatField(null=True, blank=True)
     cue = models.CharField(max_length=200, blank=True)
     claims_facing = models.CharField(max_length=20, null=True, blank=True)
 

@@ -4,22 +4,24 @@ from __future__ import annotations
 
 import uuid
 from collections.abc import Iterable
-from typing import TypedDict
+from typing import Final, TypedDict
 
 from django.db.models import QuerySet
 
 from ...core.finding import Severity
 from ...core.findings.registry import fit_findings, sheet_findings
-from ...core.routine import EventKind
+from ...core.laying import lay_out
 from ...core.sheet.read import Reading
-from ...core.timeline import Timeline, lay_out
-from ...formats.routine_file import EventForm, RoutineForm, routine_of
+from ...core.timeline import Timeline
+from ...formats.routine_file import EventForm, PinForm, RoutineForm, routine_of
 from ...formats.timeline_views import TimelineView, timeline_view
 from ..accounts.models import User
 from ..dances.queries import figures_mark, reading_of
 from ..errors import NotHere
 from ..songs.queries import stored_song_form
 from .models import Routine
+
+_EVENT_FIELDS: Final = [name for name in EventForm.model_fields if name != "id"]
 
 
 class Summary(TypedDict):
@@ -48,15 +50,8 @@ def _whole(routines: QuerySet[Routine]) -> QuerySet[Routine]:
 def event_forms(routine: Routine) -> list[EventForm]:
     """The events as the open format writes them."""
     return [
-        EventForm(
-            id=event.key,
-            kind=EventKind(event.kind),
-            walls=event.walls,
-            after=event.after,
-            tag=event.tag,
-            counts=event.counts,
-            cue=event.cue,
-            claims_facing=event.claims_facing,
+        EventForm.model_validate(
+            {"id": event.key, **{name: getattr(event, name) for name in _EVENT_FIELDS}}
         )
         for event in routine.events.all()
     ]
@@ -69,6 +64,8 @@ def routine_form(routine: Routine) -> RoutineForm:
         song=stored_song_form(routine.song),
         sheet=routine.dance.sheet,
         start=routine.start,
+        sequence=routine.sequence,
+        pins=[PinForm(part=part, facing=facing) for part, facing in routine.pins],
         events=event_forms(routine),
     )
 

@@ -1,13 +1,13 @@
-"""Events that the dancers never come to."""
+"""Events that never happen: after the song, on a wall not reached, beyond the dance."""
 
 from __future__ import annotations
 
 from collections.abc import Iterator
 
 from ..finding import EventEdit, Finding, Place, Severity
-from ..routine import Event
+from ..routine import Event, EventKind
 from ..timeline import Ended, Timeline
-from .event_words import event_name
+from .event_words import event_name, where_words
 
 
 def check(timeline: Timeline) -> Iterator[Finding]:
@@ -15,17 +15,29 @@ def check(timeline: Timeline) -> Iterator[Finding]:
     met = timeline.events_met()
     if not timeline.passes:
         return
+    happening = {event for event, _ in met}
     for event in timeline.routine.events:
         missed = [wall for wall in event.walls if (event.id, wall) not in met]
         left = tuple(wall for wall in event.walls if wall not in missed)
         for wall in missed:
             yield _never(timeline, event, wall, left)
+        if not event.walls and event.id not in happening:
+            yield Finding(
+                code="fit.never-by-rule",
+                severity=Severity.WRONG,
+                place=Place(event=event.id),
+                facts={
+                    "event": event_name(timeline.routine, event),
+                    "where": where_words(event),
+                },
+                fix=EventEdit(event=event.id, walls=()),
+            )
 
 
 def _never(timeline: Timeline, event: Event, wall: int, left: tuple[int, ...]) -> Finding:
     walls = timeline.walls
     reached = walls[wall - 1] if wall <= len(walls) else None
-    length = timeline.routine.sheet.wall
+    length = reached.part if reached is not None else timeline.routine.sheet.wall
     facts = {
         "event": event_name(timeline.routine, event),
         "wall": str(wall),
@@ -33,9 +45,13 @@ def _never(timeline: Timeline, event: Event, wall: int, left: tuple[int, ...]) -
         "length": str(length.length if length else 0),
     }
     code = "fit.never-after-song"
-    if event.tag and timeline.routine.tag_part(event) is None:
-        code = "fit.tag-gone"
+    if event.tag and timeline.routine.steps_of(event) is None:
+        code = "fit.change-gone" if event.kind is EventKind.CHANGE else "fit.tag-gone"
         facts["tag"] = event.tag
+    elif reached is not None and event.kind is EventKind.CHANGE:
+        code = "fit.never-other-change"
+    elif event.steps and timeline.routine.tag_length(event) <= 0:
+        code = "fit.steps-unread"
     elif reached is not None and reached.ended is Ended.RESTART:
         code = "fit.never-stopped-before"
         facts["cut"] = str(reached.length)

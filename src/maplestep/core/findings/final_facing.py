@@ -24,11 +24,11 @@ def check(timeline: Timeline) -> Iterator[Finding]:
         place=Place(wall=last.wall, at_count=last.end, at_seconds=last.end_seconds),
         facts={
             "wall": str(last.wall),
-            "count": str(last.length),
+            "count": str(last.first + last.length),
             "facing": clock(last.end_facing),
             "turn": amount_words(turn),
             "side": "right" if turn > 0 else "left",
-            "where": "tag" if last.kind is PassKind.TAG else "wall",
+            "where": "the ending of wall" if last.kind is PassKind.ENDING else last.kind.value,
         },
         expected=clock(0),
         found=clock(last.end_facing),

@@ -18,38 +18,50 @@ def check(timeline: Timeline) -> Iterator[Finding]:
     The same joint on several walls is one finding, at its first place. A plain wall
     running into the next is the sheet's own finding and not repeated here.
     """
-    seen: set[tuple[str, str]] = set()
-    for before, after in zip(timeline.passes, timeline.passes[1:], strict=False):
-        foot = after.part.first_foot if after.part else None
-        if foot is None or is_free(foot, before.end_weight):
-            continue
-        if before.kind is PassKind.WALL and before.ended is Ended.WHOLE and before.event is None:
-            continue
-        key = (before.event.id if before.event else "", f"{before.kind}{before.ended}{after.kind}")
+    seen: set[tuple[str, ...]] = set()
+    for before, after in bad_joints(timeline):
+        key = (
+            before.event.id if before.event else "", before.name, str(before.length), after.name,
+            f"{before.kind}{before.ended}{after.kind}{after.first}",
+        )  # fmt: skip
         if key not in seen:
             seen.add(key)
+            foot = after.first_foot
+            assert foot is not None
             yield _wrong_foot(timeline, before, after, foot)
+
+
+def bad_joints(timeline: Timeline) -> Iterator[tuple[Pass, Pass]]:
+    """Every pair of neighbouring passes whose joint does not work."""
+    for before, after in zip(timeline.passes, timeline.passes[1:], strict=False):
+        foot = after.first_foot
+        if foot is None or is_free(foot, before.end_weight):
+            continue
+        plain = before.kind is PassKind.WALL and before.ended is Ended.WHOLE
+        again = before.item is None or (before.name == after.name and not after.first)
+        # A whole wall into the next of its kind is a matter of the sheet.
+        if plain and again and before.event is None and after.kind is PassKind.WALL:
+            continue
+        yield before, after
 
 
 def _wrong_foot(timeline: Timeline, before: Pass, after: Pass, foot: Foot) -> Finding:
     routine = timeline.routine
-    if before.ended is Ended.RESTART and after.kind is PassKind.WALL:
-        code = "fit.wrong-foot-restart"
-    elif after.kind is PassKind.TAG:
-        code = "fit.wrong-foot-into-tag"
-    else:
-        code = "fit.wrong-foot-out-of-tag"
     suffix, last = move_to_change(before.moves, foot)
     facts = {
         "wall": str(before.wall),
         "foot": foot.word,
         "event": event_name(routine, before.event) if before.event else "",
-        "cut": before.event.after.words if before.event and before.event.after else "",
+        "cut": str(before.first + before.length),
         "step": last.figure if last else "",
         "count": label(last.at) if last else "",
+        "before": before.name,
+        "after": after.name,
     }
+    if before.event and before.event.after and before.ended is Ended.RESTART:
+        facts["cut"] = before.event.after.words
     return Finding(
-        code=code + suffix,
+        code=_code(before, after) + suffix,
         severity=Severity.WRONG,
         place=Place(
             wall=before.wall,
@@ -62,3 +74,13 @@ def _wrong_foot(timeline: Timeline, before: Pass, after: Pass, foot: Foot) -> Fi
         expected=f"{foot.word} foot free",
         found=f"{foot.word} foot carries the weight",
     )
+
+
+def _code(before: Pass, after: Pass) -> str:
+    if before.ended is Ended.RESTART and after.kind is PassKind.WALL:
+        return "fit.wrong-foot-restart"
+    if after.kind is PassKind.TAG:
+        return "fit.wrong-foot-into-tag"
+    if before.kind is PassKind.TAG and before.item is None:
+        return "fit.wrong-foot-out-of-tag"
+    return "fit.wrong-foot-joint"

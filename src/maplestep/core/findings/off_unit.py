@@ -7,7 +7,7 @@ from fractions import Fraction
 from itertools import groupby
 
 from ..finding import Finding, Place, Severity
-from ..timeline import Pass, Timeline
+from ..timeline import Timeline, Wall
 
 
 def check(timeline: Timeline) -> Iterator[Finding]:
@@ -22,23 +22,23 @@ def check(timeline: Timeline) -> Iterator[Finding]:
             yield _off(timeline, tuple(run), off)
 
 
-def _counts_off(timeline: Timeline, wall: Pass) -> Fraction:
+def _counts_off(timeline: Timeline, wall: Wall) -> Fraction:
     phrase = timeline.routine.song.phrase_at(wall.start)
     start = phrase.start if phrase else Fraction(0)
     return (wall.start - start) % timeline.routine.song.count_unit
 
 
-def _off(timeline: Timeline, run: tuple[Pass, ...], off: Fraction) -> Finding:
+def _off(timeline: Timeline, run: tuple[Wall, ...], off: Fraction) -> Finding:
     first, last = run[0], run[-1]
     unit = timeline.routine.song.count_unit
     several = len(run) > 1
     return Finding(
         code="fit.walls-off-unit" if several else "fit.wall-off-unit",
         severity=Severity.DOUBTFUL,
-        place=Place(wall=first.wall, at_count=first.start, at_seconds=first.start_seconds),
+        place=Place(wall=first.number, at_count=first.start, at_seconds=first.start_seconds),
         facts={
-            "wall": str(first.wall),
-            "last": str(last.wall),
+            "wall": str(first.number),
+            "last": str(last.number),
             "count": str(off + 1),
             "unit": {8: "eight", 6: "six"}[unit],
         },

@@ -15,25 +15,30 @@ from ..turns import turn_words
 def check(sheet: Sheet) -> Iterator[Finding]:
     """Each option danced from where the passage begins, beside the passage itself."""
     for part in sheet.parts:
-        for option in part.options:
-            counts = counts_of(part, option, sheet.feel)
-            place = Place(span=option.span, part=part.name, count=counts)
-            if not option.known:
-                yield Finding(
-                    code="sheet.option-unread",
-                    severity=Severity.DOUBTFUL,
-                    place=place,
-                    facts={"counts": counts},
-                )
-            elif differs := differences(part, option):
-                yield Finding(
-                    code="sheet.option-differs",
-                    severity=Severity.DOUBTFUL,
-                    place=place,
-                    facts={"counts": counts, "differs": " and ".join(differs)},
-                    expected="equal counts, turn and end foot",
-                    found=", ".join(differs),
-                )
+        yield from check_part(part, sheet.feel)
+
+
+def check_part(part: Part, feel: Feel) -> Iterator[Finding]:
+    """The options of one part, or of an event's own steps."""
+    for option in part.options:
+        counts = counts_of(part, option, feel)
+        place = Place(span=option.span, part=part.name, count=counts)
+        if not option.known:
+            yield Finding(
+                code="sheet.option-unread",
+                severity=Severity.DOUBTFUL,
+                place=place,
+                facts={"counts": counts},
+            )
+        elif differs := differences(part, option):
+            yield Finding(
+                code="sheet.option-differs",
+                severity=Severity.DOUBTFUL,
+                place=place,
+                facts={"counts": counts, "differs": " and ".join(differs)},
+                expected="equal counts, turn and end foot",
+                found=", ".join(differs),
+            )
 
 
 def counts_of(part: Part, option: Option, feel: Feel) -> str:

@@ -12,8 +12,9 @@ from ..timeline import Pass, PassKind, Timeline
 
 def check(timeline: Timeline) -> Iterator[Finding]:
     """Find each phrase that begins inside a wall or a tag."""
+    hits = set(timeline.phrase_hits)
     for placed in timeline.danced_phrases:
-        if placed.start not in timeline.wall_starts:
+        if placed not in hits:
             inside = _pass_at(timeline, placed.start)
             if inside is not None:
                 yield _missed(timeline, placed, inside)
@@ -26,7 +27,7 @@ def _pass_at(timeline: Timeline, count: Fraction) -> Pass | None:
 def _missed(timeline: Timeline, placed: PlacedPhrase, inside: Pass) -> Finding:
     late = min((s - placed.start for s in timeline.wall_starts if s > placed.start), default=None)
     early = min((placed.start - s for s in timeline.wall_starts if s < placed.start), default=None)
-    in_tag = inside.kind is PassKind.TAG
+    in_tag = inside.kind is not PassKind.WALL
     code = "fit.phrase-missed-in-tag" if in_tag else "fit.phrase-missed"
     if late is None:
         code += "-last"
@@ -42,10 +43,11 @@ def _missed(timeline: Timeline, placed: PlacedPhrase, inside: Pass) -> Finding:
         facts={
             "phrase": placed.name,
             "wall": str(inside.wall),
-            "count": str(placed.start - inside.start + 1),
+            "count": str(placed.start - inside.start + inside.first + 1),
+            "where": inside.kind.value,
             "late": str(late or 0),
             "early": str(early or 0),
         },
         expected="count 1",
-        found=f"count {placed.start - inside.start + 1}",
+        found=f"count {placed.start - inside.start + inside.first + 1}",
     )

@@ -24,10 +24,13 @@ from . import (
     nothing_danced,
     off_unit,
     options,
+    order,
+    own_steps,
     parts_left_out,
     phrases_missed,
     phrases_unmarked,
     turn_sides,
+    waits,
 )
 from .repairs import with_repairs
 
@@ -44,13 +47,16 @@ SHEET_CHECKS: Final[tuple[Callable[[Sheet], Iterator[Finding]], ...]] = (
 FIT_CHECKS: Final[tuple[Callable[[Timeline], Iterator[Finding]], ...]] = (
     nothing_danced.check,
     parts_left_out.check,
+    order.check,
     events_never.check,
+    own_steps.check,
     joints.check,
     claimed_event_facing.check,
     phrases_unmarked.check,
     off_unit.check,
     phrases_missed.check,
     final_facing.check,
+    waits.check,
 )
 _ORDER: Final = {Severity.WRONG: 0, Severity.DOUBTFUL: 1, Severity.KNOW: 2}
 

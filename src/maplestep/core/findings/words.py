@@ -194,7 +194,95 @@ ENGLISH: Final[dict[str, tuple[str, str]]] = {
     ),
     "fit.parts-left-out": (
         "Every wall is danced as part {first}; the sheet has {others} besides.",
-        "Parts in an order of their own cannot be laid out yet.",
+        "Write the order of the parts, as in: A x2, B, A, B x2.",
+    ),
+    "fit.parts-never-danced": (
+        "The order never comes to {others}.",
+        "Put it in where it belongs, if it is danced to this song.",
+    ),
+    "fit.order-unread": (
+        "“{said}” in the order is nothing that can be danced.",
+        "Write parts, repeats, groups and cuts, as in: (A x2, B) x2, B[1-16].",
+    ),
+    "fit.order-unknown": (
+        "The sheet has no “{said}”.",
+        "Use the names of its parts, tags, bridges and endings.",
+    ),
+    "fit.order-bracket": ("A bracket “{said}” in the order has no partner.", "Close or remove it."),
+    "fit.order-times": ("x{said} cannot be danced.", "Repeat it at least once."),
+    "fit.order-cut": (
+        "“{said}” does not cut anything.",
+        "Write it behind a part, first count before last: B[1-16].",
+    ),
+    "fit.order-many": (
+        "The order has more than {said} parts; the rest is left out.",
+        "Shorten it.",
+    ),
+    "fit.order-long": ("The order is longer than {said} characters.", "Shorten it with groups."),
+    "fit.order-beyond": (
+        "{item} goes beyond part {part}, which has {length} counts.",
+        "Cut it inside the part.",
+    ),
+    "fit.order-short": (
+        "The order is over {left} counts before the song.",
+        "Add parts, or an ending that says the dance is over.",
+    ),
+    "fit.order-never": (
+        "The song ends in {part}; {items} is never danced.",
+        "Take it out, or start earlier.",
+    ),
+    "fit.pin": (
+        "{part} has to start at {pinned}; as number {wall} it starts at {facing}.",
+        "Change what comes before it, or the rule.",
+    ),
+    "fit.pins": (
+        "{part} has to start at {pinned}; numbers {walls} do not.",
+        "Change what comes before them, or the rule.",
+    ),
+    "fit.wait-no-stop": (
+        "{event} on wall {wall}: the song map has no stop there, so no time is waited.",
+        "Mark the stop at the Song desk, or move the wait to it.",
+    ),
+    "fit.wait-length": (
+        "{event} on wall {wall}: the band stops for {lasts} seconds there.",
+        "Write that, or leave the seconds out and wait for the cue.",
+    ),
+    "fit.stop-no-wait": (
+        "The band stops for {lasts} seconds after count {count} of {where} {wall}.",
+        "Add a wait there, so that nobody dances on.",
+    ),
+    "fit.cue-missing": (
+        "{event} on wall {wall} has no cue.",
+        "Write what to listen for.",
+    ),
+    "fit.never-by-rule": (
+        "{event} never happens: no place in the song is “{where}”.",
+        "Change the rule, or take it out.",
+    ),
+    "fit.never-other-change": (
+        "{event} on wall {wall} never happens: its steps are for another part, or that wall has "
+        "a step change already.",
+        "Keep one of the two, with the steps of both.",
+    ),
+    "fit.change-gone": (
+        "The sheet has no step change “{tag}” any more.",
+        "Write it into the sheet again, or give the event its own steps.",
+    ),
+    "fit.steps-unread": (
+        "{event} on wall {wall} never happens: its steps cannot be read.",
+        "Write counts and steps, as in: 1-4 R rocking chair.",
+    ),
+    "fit.wrong-foot-joint": (
+        "Wall {wall}: {after} comes after {before} and its {foot} foot is not free.",
+        "End the {step} on {count} with a touch, or add a step on the & after it.",
+    ),
+    "fit.wrong-foot-joint-weigh": (
+        "Wall {wall}: {after} comes after {before} and its {foot} foot is not free.",
+        "Step on the {step} on {count}.",
+    ),
+    "fit.wrong-foot-joint-no-steps": (
+        "Wall {wall}: {after} comes after {before} and its {foot} foot is not free.",
+        "Begin on the other foot, or give the counts before it steps.",
     ),
     "fit.tag-gone": (
         "The sheet has no “{tag}” any more, so wall {wall} has no tag.",
@@ -281,11 +369,11 @@ ENGLISH: Final[dict[str, tuple[str, str]]] = {
         "It is the last wall.",
     ),
     "fit.phrase-missed-in-tag": (
-        "{phrase} begins in the tag after wall {wall}.",
-        "The next wall starts {late} counts late. Shorten the tag.",
+        "{phrase} begins in the {where} after wall {wall}.",
+        "The next wall starts {late} counts late. Shorten the {where}.",
     ),
     "fit.phrase-missed-in-tag-last": (
-        "{phrase} begins in the tag after wall {wall}.",
+        "{phrase} begins in the {where} after wall {wall}.",
         "No wall follows.",
     ),
     "fit.final-facing": (

@@ -25,7 +25,8 @@ def store_routine(user: User, form: RoutineForm) -> Routine:
     dance = create_dance(user, form.sheet)
     title = "" if form.title == dance.title else form.title
     routine = Routine.objects.create(
-        owner=user, song=song, dance=dance, title=title, start=form.start
-    )
+        owner=user, song=song, dance=dance, title=title, start=form.start,
+        sequence=form.sequence.strip(), pins=[[pin.part, pin.facing] for pin in form.pins],
+    )  # fmt: skip
     write_events(routine, form.events)
     return routine

@@ -8,7 +8,8 @@ from collections.abc import Sequence
 from django.db import transaction
 
 from ....core.errors import RoutineError
-from ....formats.routine_file import EventForm, song_of
+from ....core.turns import clock, parse_clock
+from ....formats.routine_file import EventForm, PinForm, song_of
 from ...accounts.models import User
 from ...owned import lock
 from ...songs.queries import stored_song_form
@@ -25,12 +26,18 @@ def save_routine(
     title: str,
     start: int | None,
     events: Sequence[EventForm],
+    sequence: str = "",
+    pins: Sequence[PinForm] = (),
 ) -> None:
-    """Replace what a routine holds. Raises NotHere, ChangedElsewhere or RoutineError."""
+    """Replace what a routine holds. Raises NotHere, ChangedElsewhere,
+    RoutineError, CountError or FacingError."""
     routine = lock(Routine, user, pk, version)
     if start is not None and start >= song_of(stored_song_form(routine.song)).length:
         raise RoutineError("The dance has to start before the song ends.", field="start")
     routine.title = title.strip()
     routine.start = start
+    routine.sequence = sequence.strip()
+    # A facing that is no clock is refused before anything is stored.
+    routine.pins = [[pin.part, clock(parse_clock(pin.facing))] for pin in pins]
     routine.save()
     write_events(routine, events)

@@ -21,12 +21,7 @@ def write_events(routine: Routine, forms: Sequence[EventForm]) -> None:
             order=order,
             key=event.id,
             kind=event.kind.value,
-            walls=event.walls,
-            after=event.after,
-            tag=event.tag,
-            counts=event.counts,
-            cue=event.cue,
-            claims_facing=event.claims_facing,
+            **event.model_dump(exclude={"id", "kind"}, mode="json"),
         )
         for order, event in enumerate(events)
     )
