@@ -1,0 +1,101 @@
+"""Why each event of a plan is where it is, and what a plan costs, in words."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+
+from ..findings.event_words import event_name
+from ..routine import EventKind
+from ..song import PlacedPhrase
+from ..timeline import Happening, Timeline
+from .price import CostItem, Reason
+
+_UNITS = {8: "eight", 6: "six"}
+
+
+def reason(timeline: Timeline, there: Happening) -> str:
+    """Why this event is here: which phrase it lets begin on count 1.
+
+    ``Verse 2 has 56 counts: wall 5 stops after 24, so Chorus begins on count 1 of wall 6.``
+    """
+    what = _what(timeline, there)
+    target, wall = _target(timeline, there)
+    if target is None:
+        if _back_on_unit(timeline, there):
+            unit = _UNITS[timeline.routine.song.count_unit]
+            return f"{what}, so that the walls after it start on count 1 of an {unit} again."
+        following = _following(timeline, there)
+        if following is not None:
+            return f"{what}; only with what comes on wall {following.wall} does a phrase fit."
+        return f"{what}."
+    before = timeline.routine.song.placed[target.index - 1] if target.index else None
+    lead = f"{before.name} has {before.phrase.counts} counts: " if before is not None else ""
+    what = what if lead else what[:1].upper() + what[1:]
+    return f"{lead}{what}, so {target.name} begins on count 1 of wall {wall}."
+
+
+def _what(timeline: Timeline, there: Happening) -> str:
+    length = timeline.routine.tag_length(there.event)
+    match there.event.kind:
+        case EventKind.TAG:
+            return f"a tag of {length} follows wall {there.wall}"
+        case EventKind.TAG_RESTART:
+            return f"wall {there.wall} stops after {there.after} for a tag of {length}"
+        case EventKind.RESTART:
+            return f"wall {there.wall} stops after {there.after}"
+        case _:
+            return f"{event_name(timeline.routine, there.event)} on wall {there.wall}"
+
+
+def _following(timeline: Timeline, there: Happening) -> Happening | None:
+    later = [h for h in timeline.happenings if h.at > there.at]
+    return min(later, key=lambda h: h.at, default=None)
+
+
+def _target(timeline: Timeline, there: Happening) -> tuple[PlacedPhrase | None, int]:
+    """The first phrase that a wall meets between this event and the next."""
+    following = _following(timeline, there)
+    last = following.wall if following is not None else len(timeline.walls)
+    hits = {placed.start: placed for placed in timeline.phrase_hits}
+    for wall in timeline.walls[there.wall : last]:
+        if wall.start in hits:
+            return hits[wall.start], wall.number
+    return None, 0
+
+
+def _back_on_unit(timeline: Timeline, there: Happening) -> bool:
+    song = timeline.routine.song
+    offs = []
+    for wall in timeline.walls[there.wall - 1 : there.wall + 1]:
+        phrase = song.phrase_at(wall.start)
+        offs.append((wall.start - (phrase.start if phrase else Fraction(0))) % song.count_unit)
+    return len(offs) == 2 and bool(offs[0]) and not offs[1]
+
+
+def item_words(timeline: Timeline, item: CostItem) -> str:
+    """One cost, in words, without its number."""
+    names = {event.id: event_name(timeline.routine, event) for event in timeline.routine.events}
+    said = names.get(item.said, item.said)
+    unit = _UNITS[timeline.routine.song.count_unit]
+    return {
+        Reason.PHRASE: f"{said} begins on count {item.count} of wall {item.wall}",
+        Reason.OFF_UNIT: f"Wall {item.wall} starts on count {item.count} of an {unit}",
+        Reason.EVENT: f"{said}, wall {item.wall}",
+        Reason.SIDE: f"{said} leaves wall {item.wall} facing a side or corner",
+        Reason.REPAIR: f"A foot has to be freed on wall {item.wall}",
+        Reason.DIFFERENT: f"{said} is one more thing to remember",
+        Reason.AWAY: f"{said} as number {item.wall} is away from its phrase",
+    }[item.reason]
+
+
+def headline(timeline: Timeline) -> str:
+    """A plan in a few words: its events with their walls; "no tags, no restarts"."""
+    met: dict[str, list[int]] = {}
+    for there in timeline.happenings:
+        met.setdefault(event_name(timeline.routine, there.event), []).append(there.wall)
+    if not met:
+        return "No tags, no restarts"
+    return "; ".join(
+        f"{name}, wall{'s' * (len(walls) > 1)} {', '.join(map(str, walls))}"
+        for name, walls in met.items()
+    )
