@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from enum import Enum
 from fractions import Fraction
+from typing import Any
 
 from .moves import Span
 
@@ -53,12 +54,26 @@ class EventEdit:
     claims_facing: int | None = None
 
 
-Fix = SheetEdit | EventEdit
+@dataclass(frozen=True, slots=True, kw_only=True)
+class EventsEdit:
+    """Put these events in, each in place of the one of its name; ``label`` says what that does.
+
+    They are :class:`maplestep.core.routine.Event`, which knows findings and so is not named here.
+    """
+
+    label: str
+    events: tuple[Any, ...]
+
+
+Fix = SheetEdit | EventEdit | EventsEdit
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Finding:
-    """One thing found. ``facts`` fill the sentence that belongs to ``code``."""
+    """One thing found. ``facts`` fill the sentence that belongs to ``code``.
+
+    ``fix`` is the least change that puts it right, ``others`` further ones.
+    """
 
     code: str
     severity: Severity
@@ -67,3 +82,4 @@ class Finding:
     expected: str = ""
     found: str = ""
     fix: Fix | None = None
+    others: tuple[Fix, ...] = ()

@@ -7,10 +7,11 @@ from typing import Literal
 from pydantic import BaseModel
 
 from ..core.feet import Foot
-from ..core.finding import EventEdit, Finding, SheetEdit
+from ..core.finding import EventEdit, EventsEdit, Finding, Fix, SheetEdit
 from ..core.findings.words import advice, fix_words, message
 from ..core.sheet.model import Part
 from ..core.turns import clock
+from .routine_file import EventForm, event_form
 
 FootName = Literal["L", "R", "both"]
 FreeFoot = Literal["left", "right", "either"]
@@ -36,6 +37,17 @@ class EventFixView(BaseModel):
     claims_facing: str | None
 
 
+class EventsFixView(BaseModel):
+    """Put these events in, each in place of the one of its name."""
+
+    kind: Literal["events"] = "events"
+    label: str
+    events: list[EventForm]
+
+
+FixView = SheetFixView | EventFixView | EventsFixView
+
+
 class FindingView(BaseModel):
     """A finding in words, with its place."""
 
@@ -54,7 +66,8 @@ class FindingView(BaseModel):
     event: str
     phrase: int | None
     at_seconds: float | None
-    fix: SheetFixView | EventFixView | None
+    fix: FixView | None
+    others: list[FixView]
 
 
 class FacingRunView(BaseModel):
@@ -84,19 +97,21 @@ def finding_view(finding: Finding) -> FindingView:
         event=place.event,
         phrase=place.phrase,
         at_seconds=place.at_seconds,
-        fix=_fix_view(finding),
+        fix=_fix_view(finding, finding.fix) if finding.fix else None,
+        others=[_fix_view(finding, fix) for fix in finding.others],
     )
 
 
-def _fix_view(finding: Finding) -> SheetFixView | EventFixView | None:
-    match finding.fix:
-        case None:
-            return None
-        case SheetEdit() as fix:
+def _fix_view(finding: Finding, fix: Fix) -> FixView:
+    match fix:
+        case EventsEdit():
+            events = [event_form(event) for event in fix.events]
+            return EventsFixView(label=fix.label, events=events)
+        case SheetEdit():
             return SheetFixView(
                 label=fix_words(fix, finding), start=fix.start, end=fix.end, text=fix.text
             )
-        case EventEdit() as fix:
+        case EventEdit():
             facing = None if fix.claims_facing is None else clock(fix.claims_facing)
             return EventFixView(
                 label=fix_words(fix, finding),

@@ -15,6 +15,7 @@ from ..core.counts import label
 from ..core.figures.words import move_word
 from ..core.findings.event_words import event_name
 from ..core.findings.registry import fit_findings, sheet_findings
+from ..core.mending import with_joint_repairs
 from ..core.routine import Routine
 from ..core.sheet.model import PartKind
 from ..core.sheet.read import Reading
@@ -215,7 +216,10 @@ def timeline_view(timeline: Timeline, reading: Reading, *, title: str = "") -> T
         ],
         order=_order_view(routine),
         end=_end_view(timeline),
-        findings=[finding_view(finding) for finding in fit_findings(timeline)],
+        findings=[
+            finding_view(finding)
+            for finding in with_joint_repairs(fit_findings(timeline), timeline, reading)
+        ],
         sheet_findings=[finding_view(finding) for finding in sheet_findings(reading)],
         moves=list(_move_views(timeline)),
     )

@@ -87,6 +87,6 @@ def _wrong_codes(reading: Reading, text: str) -> list[str]:
 
 
 def fit_findings(timeline: Timeline) -> tuple[Finding, ...]:
-    """What is found once the dance lies on the song, the gravest first."""
+    """What is found once the dance lies on the song, the gravest first, without repairs."""
     found = [finding for check in FIT_CHECKS for finding in check(timeline)]
     return tuple(sorted(found, key=lambda finding: _ORDER[finding.severity]))

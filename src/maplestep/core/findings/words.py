@@ -7,7 +7,7 @@ from __future__ import annotations
 
 from typing import Final
 
-from ..finding import EventEdit, Finding, Fix, SheetEdit
+from ..finding import EventEdit, EventsEdit, Finding, Fix, SheetEdit
 
 ENGLISH: Final[dict[str, tuple[str, str]]] = {
     "sheet.no-steps": (
@@ -400,6 +400,8 @@ def advice(finding: Finding) -> str:
 def fix_words(fix: Fix, finding: Finding) -> str:
     """The label of the button that applies a fix."""
     match fix:
+        case EventsEdit():
+            return fix.label
         case SheetEdit():
             return f"Write {fix.text}"
         case EventEdit(claims_facing=None):

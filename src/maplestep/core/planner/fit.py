@@ -1,0 +1,110 @@
+"""How well a dance and a song go together at all: the best there is, and whether it is good.
+
+Good means that no more than a third of what matters in the song is lost on phrases that begin
+inside a wall and on walls that start off the count unit (practice, no published source). The
+share is that of the best plan, so that nothing the user could do would make it smaller.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
+from fractions import Fraction
+from typing import Final
+
+from ..laying import lay_out
+from ..routine import Routine
+from ..sheet.model import Sheet
+from ..song import PhraseKind, Song
+from ..timeline import Timeline
+from .parts import PartLimits, plan_parts, usual_homes
+from .price import CostItem, Reason, price, total
+from .reasons import headline
+from .settle import planned_routine
+from .terms import importances, tag_choices, usual_events, usual_limits, usual_tags
+from .walls import plan_walls
+
+GOOD_SHARE: Final = Fraction(1, 3)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Fit:
+    """The best plan of a dance on a song. ``lost`` of ``matters`` points go to the song's shape:
+    phrases that begin inside a wall, walls off the count unit. ``words`` is the plan in short."""
+
+    cost: int
+    lost: int
+    matters: int
+    hits: int
+    phrases: int
+    words: str
+
+    @property
+    def share(self) -> Fraction:
+        """How much of what matters is lost, from 0."""
+        return Fraction(self.lost, max(1, self.matters))
+
+    @property
+    def good(self) -> bool:
+        return self.share <= GOOD_SHARE
+
+
+def fit_of(timeline: Timeline, importance: Mapping[int, int]) -> Fit:
+    """How a routine sits as it stands."""
+    homes = usual_homes(timeline.routine.sheet) if timeline.routine.sequence.strip() else {}
+    items = price(timeline, importance, homes)
+    return Fit(
+        cost=total(items),
+        lost=sum(item.cost for item in items if _is_lost(item)),
+        matters=sum(importance.get(placed.index, 0) for placed in timeline.danced_phrases),
+        hits=len(timeline.phrase_hits),
+        phrases=len(timeline.danced_phrases),
+        words=timeline.routine.sequence or headline(timeline),
+    )
+
+
+def _is_lost(item: CostItem) -> bool:
+    return item.reason in (Reason.PHRASE, Reason.OFF_UNIT)
+
+
+def best_fit(song: Song, sheet: Sheet, *, start: Fraction | None = None) -> Fit | None:
+    """The best plan with the usual limits of the dance's level; None when nothing can be danced."""
+    routine = Routine(song=song, sheet=sheet, start=start)
+    planned = best_routine(routine)
+    if planned is None:
+        return None
+    return fit_of(lay_out(planned), importances(song))
+
+
+def best_routine(routine: Routine) -> Routine | None:
+    """The routine with its events, or its order, as the best plan has them."""
+    song, sheet = routine.song, routine.sheet
+    part = sheet.wall
+    begin = routine.start_count
+    if part is None or part.length <= 0 or begin >= song.length:
+        return None
+    if len(sheet.danced) > 1:
+        limits = PartLimits(
+            tags=tag_choices(sheet, usual_tags(sheet, song.count_unit)),
+            max_events=usual_events(sheet.claims.plain_level),
+            importance=importances(song),
+            homes=usual_homes(sheet),
+        )
+        orders = plan_parts(song, sheet, limits, start=begin, k=1)
+        return replace(routine, sequence=orders.plans[0].sequence) if orders.plans else None
+    usual = usual_limits(song, sheet, part, sheet.claims.plain_level)
+    plans = plan_walls(song, part, usual, start=begin, k=1)
+    if not plans.plans:
+        return None
+    return planned_routine(plans.plans[0], replace(routine, events=()), ())
+
+
+def is_marked(song: Song) -> bool:
+    """Has anybody said where this song's phrases are? Without them nothing can be ranked."""
+    blank = (PhraseKind.INTRO, PhraseKind.UNMARKED)
+    return any(phrase.kind not in blank for phrase in song.phrases)
+
+
+def rank_key(fit: Fit) -> tuple[Fraction, int]:
+    """Best first: the smallest share lost, then the fewest points in all."""
+    return fit.share, fit.cost
