@@ -25,6 +25,7 @@ from .core.sheet.format import Style, format_sheet
 from .core.sheet.read import Reading, read_sheet
 from .core.sheet.render import LANGUAGES, language_of
 from .core.song import PhraseKind
+from .fit_cli import add_fit_commands
 from .formats.listening_file import listening_report
 from .formats.routine_file import (
     EventForm,
@@ -100,6 +101,7 @@ def _parser() -> argparse.ArgumentParser:
     timeline = commands.add_parser("timeline", help="lay a routine on its song")
     timeline.add_argument("file", metavar="ROUTINE.json")
     timeline.set_defaults(run=_timeline)
+    add_fit_commands(commands)
     _add_song_commands(commands)
     schema = commands.add_parser("schema", help="print the JSON Schema of an open file")
     schema.add_argument("of", nargs="?", choices=("routine", "sheet", "song"), default="routine")

@@ -16,12 +16,13 @@ from .errors import SongError
 from .findings.event_words import event_name
 from .grid import change_level
 from .laying import lay_out
-from .planner.fit import Fit, best_routine, fit_of
+from .planner.fit import Fit, best_routines, fit_of
 from .planner.terms import importances
 from .routine import EventKind, Routine
 from .song import Song
 from .timeline import Ended, PassKind, Timeline
 
+_PLANS: Final = 5
 LEVELS: Final = (Fraction(1), Fraction(1, 2), Fraction(2))
 
 
@@ -96,11 +97,17 @@ def _speed(song: Song) -> float:
 
 def _swapped(routine: Routine, song: Song, level: Fraction) -> Swapped | None:
     moved = replace(routine, song=song, start=None)
-    planned = best_routine(moved)
-    if planned is None:
+    plans = [lay_out(planned) for planned in best_routines(moved, _PLANS)]
+    if not plans:
         return None
-    before, left, after = lay_out(routine), lay_out(moved), lay_out(planned)
+    before, left = lay_out(routine), lay_out(moved)
     weights = importances(song)
+    cheapest = fit_of(plans[0], weights).cost
+    # Of plans that cost the same, the one that changes least for those who know the old.
+    after = max(
+        (plan for plan in plans if fit_of(plan, weights).cost == cheapest),
+        key=lambda plan: len(_keys(plan) & _keys(before)),
+    )
     return Swapped(
         level=level,
         untouched=left,
@@ -134,6 +141,10 @@ def _changes(before: Timeline, left: Timeline, after: Timeline) -> Iterator[Chan
             yield Change(Fate.MOVES, event, moved, lands)
     for event in unmatched:
         yield Change(Fate.NEW, None, event)
+
+
+def _keys(timeline: Timeline) -> set[tuple[str, int]]:
+    return {(placed.words, placed.wall) for placed in _placed(timeline)}
 
 
 def _placed(timeline: Timeline) -> list[Placed]:

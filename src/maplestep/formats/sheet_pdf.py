@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 from html import escape
-from importlib import resources
 from typing import Final
 
 from ..core.sheet.format import Style
@@ -14,6 +13,7 @@ from ..core.sheet.printed import PrintedPart, PrintedSection, PrintedSheet, prin
 from ..core.sheet.read import Reading
 from ..core.turns import net_turn_words, walls_in_dance
 from .foot_chart import chart_svg
+from .pdf import FONTS, page_pdf
 
 _WORDS: Final = {
     "en": {
@@ -65,8 +65,6 @@ _WORDS: Final = {
     },
 }
 _CSS: Final = """
-@font-face { font-family: Body; src: url(font:atkinson); font-weight: 200 800; }
-@font-face { font-family: Head; src: url(font:bricolage); font-weight: 200 800; }
 @page { size: A4; margin: 15mm 16mm 16mm;
   @bottom-right { content: counter(page) " / " counter(pages); font: 9pt Body; color: #6b5f54; } }
 body { font: 10.5pt/1.4 Body; color: #2a211b; }
@@ -102,22 +100,7 @@ class Print:
 
 def write_pdf(reading: Reading, options: Print) -> bytes:
     """The sheet as a PDF of A4 pages."""
-    # Imported here: it loads Pango, which only a printed sheet needs.
-    import weasyprint  # noqa: PLC0415
-    from weasyprint.urls import URLFetcher, URLFetcherResponse  # noqa: PLC0415
-
-    class Fonts(URLFetcher):  # type: ignore[misc]
-        """Gives the two fonts of the package and nothing else: a sheet fetches no addresses."""
-
-        def fetch(self, url: str, headers: object = None) -> URLFetcherResponse:
-            name = url.removeprefix("font:")
-            if name not in {"atkinson", "bricolage"}:
-                raise ValueError(url)
-            data = (resources.files(__package__) / "fonts" / f"{name}.woff2").read_bytes()
-            return URLFetcherResponse(url, body=data, headers={"Content-Type": "font/woff2"})
-
-    page = page_html(reading, options)
-    return bytes(weasyprint.HTML(string=page, url_fetcher=Fonts()).write_pdf())
+    return page_pdf(page_html(reading, options)).pdf
 
 
 def page_html(reading: Reading, options: Print) -> str:
@@ -129,7 +112,7 @@ def page_html(reading: Reading, options: Print) -> str:
     body = "".join((*_head(sheet, reading, words), *_body(sheet, options, words)))
     return (
         f'<!doctype html><html lang="{language}"><head><meta charset="utf-8"><title>{title}'
-        f"</title><style>{_CSS}</style></head><body>{body}</body></html>"
+        f"</title><style>{FONTS}{_CSS}</style></head><body>{body}</body></html>"
     )
 
 

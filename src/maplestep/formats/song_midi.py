@@ -8,6 +8,7 @@ higher on count 1. Music that begins late has a lead-in of whole beats before th
 from __future__ import annotations
 
 import io
+from collections.abc import Sequence
 from fractions import Fraction
 from typing import Final
 
@@ -25,12 +26,25 @@ _LONGEST_SECONDS: Final = 3600.0
 _MOST_BEATS: Final = 20_000
 
 
-def write_midi(song: Song) -> bytes:
-    """The song's map and clicks as MIDI."""
+Mark = tuple[Fraction, str]
+"""Words at a count of the song."""
+
+
+def write_midi(song: Song, walls: Sequence[Mark] = ()) -> bytes:
+    """The song's map and clicks as MIDI; ``walls`` become markers on a track of their own."""
     file = mido.MidiFile(type=1, ticks_per_beat=TICKS)
     lead = _lead_in(song)
     file.tracks.append(_track(_map_events(song, lead), song.title))
     file.tracks.append(_track(_clicks(song, lead), "Clicks"))
+    if walls:
+        marks = [
+            (
+                _tick(count * song.beats_per_count, lead),
+                mido.MetaMessage("marker", text=_latin(words)),
+            )
+            for count, words in walls
+        ]
+        file.tracks.append(_track(marks, "Walls"))
     out = io.BytesIO()
     file.save(file=out)
     return out.getvalue()

@@ -208,7 +208,7 @@ def timeline_view(timeline: Timeline, reading: Reading, *, title: str = "") -> T
             for placed in song.placed
         ],
         count_labels={part.name: count_labels(part) for part in sheet.parts},
-        passes=[_pass_view(timeline, passed) for passed in timeline.passes],
+        passes=pass_views(timeline),
         happenings=[_happening_view(timeline, there) for there in timeline.happenings],
         parts=[
             PartLengthView(name=part.name, kind=part.kind.value, counts=float(part.length))
@@ -266,6 +266,11 @@ def _order_view(routine: Routine) -> list[ItemView]:
         )
         for item in routine.order.items
     ]
+
+
+def pass_views(timeline: Timeline) -> list[PassView]:
+    """All that is drawn of a wall stack, pass by pass."""
+    return [_pass_view(timeline, passed) for passed in timeline.passes]
 
 
 def _pass_view(timeline: Timeline, passed: Pass) -> PassView:

@@ -17,6 +17,7 @@ from ..apps.dances.api import router as dances
 from ..apps.dances.desk_api import router as steps_desk
 from ..apps.errors import ChangedElsewhere, NotHere, StillInUse
 from ..apps.routines.api import router as routines
+from ..apps.routines.fit_api import router as fit_desk
 from ..apps.songs.api import router as songs
 from ..apps.songs.edit_api import router as song_desk
 from ..apps.songs.sound_api import router as sound
@@ -37,6 +38,7 @@ api.add_router("", sound)
 api.add_router("/songs", songs)
 api.add_router("/dances", steps_desk)
 api.add_router("/dances", dances)
+api.add_router("", fit_desk)
 api.add_router("", routines)
 
 _STATUS: dict[type[MapleStepError], int] = {

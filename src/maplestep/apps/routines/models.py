@@ -61,3 +61,35 @@ class RoutineEvent(models.Model):
             models.UniqueConstraint(fields=("routine", "order"), name="event_order_once"),
             models.UniqueConstraint(fields=("routine", "key"), name="event_key_once"),
         )
+
+
+class Ranking(Owned):
+    """Which of a user's dances fit a song best, or which songs a dance; worked out by the worker.
+
+    ``found`` has one entry a dance (or song), best first, once it is ready; ``done`` of
+    ``total`` have been tried so far.
+    """
+
+    class State(models.TextChoices):
+        WAITING = "waiting"
+        WORKING = "working"
+        READY = "ready"
+        FAILED = "failed"
+
+    song = models.ForeignKey(Song, on_delete=models.CASCADE, null=True, blank=True)
+    dance = models.ForeignKey(Dance, on_delete=models.CASCADE, null=True, blank=True)
+    state = models.CharField(max_length=20, choices=State, default=State.WAITING)
+    done = models.PositiveIntegerField(default=0)
+    total = models.PositiveIntegerField(default=0)
+    found = models.JSONField(default=list, blank=True)
+
+    class Meta:
+        constraints = (
+            models.CheckConstraint(
+                condition=models.Q(song__isnull=False) ^ models.Q(dance__isnull=False),
+                name="ranking_of_song_or_dance",
+            ),
+        )
+
+    def __str__(self) -> str:
+        return f"ranking for {self.song or self.dance}"

@@ -11,6 +11,7 @@ from django.db.models import QuerySet
 from ...core.finding import Severity
 from ...core.findings.registry import fit_findings, sheet_findings
 from ...core.laying import lay_out
+from ...core.routine import Routine as CoreRoutine
 from ...core.sheet.read import Reading
 from ...core.timeline import Timeline
 from ...formats.routine_file import EventForm, PinForm, RoutineForm, routine_of
@@ -70,15 +71,28 @@ def routine_form(routine: Routine) -> RoutineForm:
     )
 
 
+def reading_of_routine(routine: Routine) -> Reading:
+    """The dance's sheet, read with its owner's figures."""
+    return reading_of(routine.owner, routine.dance.sheet)
+
+
+def routine_core(routine: Routine, *, sequence: str | None = None) -> CoreRoutine:
+    """The core's routine; with ``sequence``, as if that were its order."""
+    form = routine_form(routine)
+    if sequence is not None:
+        form = form.model_copy(update={"sequence": sequence})
+    return routine_of(form, reading_of_routine(routine))
+
+
 def laid_out(routine: Routine, reading: Reading | None = None) -> Timeline:
     """The routine laid on its song."""
-    reading = reading or reading_of(routine.owner, routine.dance.sheet)
+    reading = reading or reading_of_routine(routine)
     return lay_out(routine_of(routine_form(routine), reading))
 
 
 def timeline_of(routine: Routine) -> TimelineView:
     """The routine laid out, with everything found."""
-    reading = reading_of(routine.owner, routine.dance.sheet)
+    reading = reading_of_routine(routine)
     return timeline_view(laid_out(routine, reading), reading, title=str(routine))
 
 
@@ -107,7 +121,7 @@ def _versions(routine: Routine, mark: str) -> str:
 
 def summarise(routine: Routine) -> Summary:
     """Lay the routine out and count what is to settle."""
-    reading = reading_of(routine.owner, routine.dance.sheet)
+    reading = reading_of_routine(routine)
     timeline = lay_out(routine_of(routine_form(routine), reading))
     findings = (*sheet_findings(reading), *fit_findings(timeline))
     to_settle = sum(finding.severity is not Severity.KNOW for finding in findings)

@@ -30,7 +30,8 @@ GOOD_SHARE: Final = Fraction(1, 3)
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Fit:
     """The best plan of a dance on a song. ``lost`` of ``matters`` points go to the song's shape:
-    phrases that begin inside a wall, walls off the count unit. ``words`` is the plan in short."""
+    phrases that begin inside a wall, walls off the count unit. ``words`` is the plan in short,
+    ``same_unit`` says that both are counted in eights, or both in sixes."""
 
     cost: int
     lost: int
@@ -38,6 +39,7 @@ class Fit:
     hits: int
     phrases: int
     words: str
+    same_unit: bool = True
 
     @property
     def share(self) -> Fraction:
@@ -46,7 +48,7 @@ class Fit:
 
     @property
     def good(self) -> bool:
-        return self.share <= GOOD_SHARE
+        return self.same_unit and self.share <= GOOD_SHARE
 
 
 def fit_of(timeline: Timeline, importance: Mapping[int, int]) -> Fit:
@@ -60,6 +62,7 @@ def fit_of(timeline: Timeline, importance: Mapping[int, int]) -> Fit:
         hits=len(timeline.phrase_hits),
         phrases=len(timeline.danced_phrases),
         words=timeline.routine.sequence or headline(timeline),
+        same_unit=units_match(timeline.routine.song, timeline.routine.sheet),
     )
 
 
@@ -78,25 +81,43 @@ def best_fit(song: Song, sheet: Sheet, *, start: Fraction | None = None) -> Fit 
 
 def best_routine(routine: Routine) -> Routine | None:
     """The routine with its events, or its order, as the best plan has them."""
+    return next(iter(best_routines(routine, 1)), None)
+
+
+def best_routines(routine: Routine, k: int) -> tuple[Routine, ...]:
+    """The routine as each of the k cheapest plans with the usual limits has it."""
     song, sheet = routine.song, routine.sheet
     part = sheet.wall
     begin = routine.start_count
     if part is None or part.length <= 0 or begin >= song.length:
-        return None
+        return ()
     if len(sheet.danced) > 1:
         limits = PartLimits(
             tags=tag_choices(sheet, usual_tags(sheet, song.count_unit)),
             max_events=usual_events(sheet.claims.plain_level),
             importance=importances(song),
             homes=usual_homes(sheet),
+            pins=dict(routine.pins),
         )
-        orders = plan_parts(song, sheet, limits, start=begin, k=1)
-        return replace(routine, sequence=orders.plans[0].sequence) if orders.plans else None
+        orders = plan_parts(song, sheet, limits, start=begin, k=k)
+        return tuple(replace(routine, sequence=plan.sequence, events=()) for plan in orders.plans)
     usual = usual_limits(song, sheet, part, sheet.claims.plain_level)
-    plans = plan_walls(song, part, usual, start=begin, k=1)
-    if not plans.plans:
-        return None
-    return planned_routine(plans.plans[0], replace(routine, events=()), ())
+    plans = plan_walls(song, part, usual, start=begin, k=k)
+    bare = replace(routine, events=())
+    return tuple(planned_routine(plan, bare, ()) for plan in plans.plans)
+
+
+def units_match(song: Song, sheet: Sheet) -> bool:
+    """Is the dance counted like the song, in eights or in sixes?
+
+    A sheet says so by its sections: a waltz has them of 6, 12, 24 counts, other dances of 8.
+    """
+    lengths = [section.length for part in sheet.danced for section in part.sections]
+    sixes = sum(length % 6 == 0 and length % 8 != 0 for length in lengths)
+    eights = sum(length % 8 == 0 and length % 6 != 0 for length in lengths)
+    if sixes == eights:
+        return True
+    return (song.count_unit == 6) is (sixes > eights)
 
 
 def is_marked(song: Song) -> bool:
@@ -105,6 +126,6 @@ def is_marked(song: Song) -> bool:
     return any(phrase.kind not in blank for phrase in song.phrases)
 
 
-def rank_key(fit: Fit) -> tuple[Fraction, int]:
+def rank_key(fit: Fit) -> tuple[bool, Fraction, int]:
     """Best first: the smallest share lost, then the fewest points in all."""
-    return fit.share, fit.cost
+    return not fit.same_unit, fit.share, fit.cost

@@ -1,0 +1,227 @@
+"""The Fit desk over HTTP: plans, endings, claims, order of parts, song swap, read-back, exports."""
+
+from __future__ import annotations
+
+import uuid
+from collections.abc import Callable
+from typing import Annotated, Final, Literal
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Router, Schema
+from pydantic import Field
+
+from ...core.errors import RoutineError
+from ...core.sequence import Item, cut_item, moved_item, put_in, taken_out, write_sequence
+from ...core.timeline import Timeline
+from ...formats.calls_vtt import write_vtt
+from ...formats.cue_sheet import write_cue_sheet
+from ...formats.fit_views import (
+    ClaimView,
+    EndChoiceView,
+    FitView,
+    SaidView,
+    SwapView,
+    claim_views,
+    end_choice_views,
+    said_views,
+    swap_views,
+)
+from ...formats.plan_views import PlansView, PlanWish, plans_view
+from ...formats.routine_file import EventForm, Text, song_of
+from ...formats.routine_midi import write_routine_midi
+from ...formats.wall_list import write_walls_csv, write_walls_xlsx
+from ..http import ErrorForm, user_of
+from ..owned import find
+from ..songs.queries import get_song, stored_song_form
+from .actions.rank import rank_shelf
+from .actions.take_swap import take_swap
+from .api import RoutineOut, routine_out
+from .models import Ranking
+from .queries import get_routine, laid_out, reading_of_routine, routine_core
+
+router = Router(tags=["fit"])
+Language = Literal["en", "fr"]
+
+
+class ClaimsIn(Schema):
+    """What somebody says of tags and restarts, in words."""
+
+    text: Annotated[Text, Field(max_length=4000)]
+
+
+class OrderEdit(Schema):
+    """A change of the order: move, put in before, take out or cut item ``at``, from 0."""
+
+    sequence: Annotated[Text, Field(max_length=2000)]
+    change: Literal["move", "put", "take", "cut", "tidy"]
+    at: Annotated[int, Field(ge=0, le=400)] = 0
+    to: Annotated[int, Field(ge=0, le=400)] = 0
+    name: Annotated[Text, Field(max_length=80)] = ""
+    first: Annotated[int, Field(ge=1, le=9999)] | None = None
+    last: Annotated[int, Field(ge=1, le=9999)] | None = None
+
+
+class OrderOut(Schema):
+    """The changed order, in its written form."""
+
+    sequence: str
+
+
+class SwapIn(Schema):
+    """Which song to try."""
+
+    song: uuid.UUID
+
+
+class SwapTake(SwapIn):
+    """Take a song swap: the reading, and the events or order it comes with."""
+
+    level: Literal["1", "1/2", "2"] = "1"
+    events: Annotated[list[EventForm], Field(max_length=200)]
+    sequence: Annotated[Text, Field(max_length=2000)] = ""
+
+
+class RankIn(Schema):
+    """Rank the dances for a song, or the songs for a dance."""
+
+    song: uuid.UUID | None = None
+    dance: uuid.UUID | None = None
+
+
+class RankedOut(Schema):
+    """A dance or song, and how well it fits."""
+
+    id: uuid.UUID
+    title: str
+    fit: FitView
+
+
+class RankingOut(Schema):
+    """A ranking and how far it has come."""
+
+    id: uuid.UUID
+    of: Literal["dances", "songs"]
+    state: Literal["waiting", "working", "ready", "failed"]
+    done: int
+    total: int
+    found: list[RankedOut]
+
+
+@router.post("/routines/{uuid:pk}/plans", response={200: PlansView, 404: ErrorForm, 422: ErrorForm})
+def plans(request: HttpRequest, pk: uuid.UUID, wish: PlanWish) -> PlansView:
+    """The best tags and restarts, or the best order of parts, within the user's limits."""
+    return plans_view(routine_core(get_routine(user_of(request), pk)), wish)
+
+
+@router.get("/routines/{uuid:pk}/endings", response={200: list[EndChoiceView], 404: ErrorForm})
+def endings(request: HttpRequest, pk: uuid.UUID) -> list[EndChoiceView]:
+    """Ways to end facing the front."""
+    routine = get_routine(user_of(request), pk)
+    return end_choice_views(laid_out(routine), reading_of_routine(routine))
+
+
+@router.get("/routines/{uuid:pk}/said", response={200: list[SaidView], 404: ErrorForm})
+def said(request: HttpRequest, pk: uuid.UUID, language: Language = "en") -> list[SaidView]:
+    """The routine in words, as said to a class."""
+    return said_views(laid_out(get_routine(user_of(request), pk)), language)
+
+
+@router.post(
+    "/routines/{uuid:pk}/claims", response={200: list[ClaimView], 404: ErrorForm, 422: ErrorForm}
+)
+def claims(request: HttpRequest, pk: uuid.UUID, said: ClaimsIn) -> list[ClaimView]:
+    """What is said of tags and restarts, against the dance."""
+    return claim_views(said.text, routine_core(get_routine(user_of(request), pk)))
+
+
+@router.post("/routines/{uuid:pk}/order", response={200: OrderOut, 404: ErrorForm, 422: ErrorForm})
+def order(request: HttpRequest, pk: uuid.UUID, edit: OrderEdit) -> OrderOut:
+    """Change an order of parts block by block; nothing is stored."""
+    routine = routine_core(get_routine(user_of(request), pk), sequence=edit.sequence)
+    items = routine.order.items
+    if edit.change in ("move", "take", "cut") and edit.at >= len(items):
+        raise RoutineError("The order has no such part any more.", field="sequence")
+    if edit.change == "put" and routine.sheet.part(edit.name) is None:
+        raise RoutineError(f"The sheet has no “{edit.name}”.", field="sequence")
+    return OrderOut(sequence=write_sequence(_ORDER_CHANGES[edit.change](items, edit)))
+
+
+_Items = tuple[Item, ...]
+_ORDER_CHANGES: Final[dict[str, Callable[[_Items, OrderEdit], _Items]]] = {
+    "move": lambda items, edit: moved_item(items, edit.at, edit.to),
+    "put": lambda items, edit: put_in(items, min(edit.at, len(items)), Item(name=edit.name)),
+    "take": lambda items, edit: taken_out(items, edit.at),
+    "cut": lambda items, edit: cut_item(items, edit.at, edit.first, edit.last),
+    "tidy": lambda items, _: items,
+}
+
+
+@router.post("/routines/{uuid:pk}/swap", response={200: list[SwapView], 404: ErrorForm})
+def swap(request: HttpRequest, pk: uuid.UUID, wish: SwapIn) -> list[SwapView]:
+    """The same dance to another song, event by event."""
+    user = user_of(request)
+    song = song_of(stored_song_form(get_song(user, wish.song)))
+    return swap_views(routine_core(get_routine(user, pk)), song)
+
+
+@router.post(
+    "/routines/{uuid:pk}/swap/take", response={200: RoutineOut, 404: ErrorForm, 422: ErrorForm}
+)
+def swap_take(request: HttpRequest, pk: uuid.UUID, taken: SwapTake) -> RoutineOut:
+    """Make a new routine of the dance and the other song; the old one stays."""
+    user = user_of(request)
+    made = take_swap(
+        user, pk, taken.song, level=taken.level, events=taken.events, sequence=taken.sequence
+    )
+    return routine_out(get_routine(user, made.id))
+
+
+@router.post("/rankings", response={200: RankingOut, 404: ErrorForm, 422: ErrorForm})
+def rank(request: HttpRequest, wish: RankIn) -> RankingOut:
+    """Begin to rank the whole shelf."""
+    if (wish.song is None) is (wish.dance is None):
+        raise RoutineError("Say for which song, or for which dance.", field="song")
+    return _ranking_out(rank_shelf(user_of(request), song=wish.song, dance=wish.dance))
+
+
+@router.get("/rankings/{uuid:pk}", response={200: RankingOut, 404: ErrorForm})
+def ranking(request: HttpRequest, pk: uuid.UUID) -> RankingOut:
+    """How far a ranking has come, and what it has found."""
+    return _ranking_out(find(Ranking, user_of(request), pk))
+
+
+def _ranking_out(ranking: Ranking) -> RankingOut:
+    return RankingOut.model_validate(
+        {
+            "id": ranking.pk,
+            "of": "dances" if ranking.song_id is not None else "songs",
+            "state": ranking.state,
+            "done": ranking.done,
+            "total": ranking.total,
+            "found": ranking.found,
+        }
+    )
+
+
+_FILES: Final[dict[str, tuple[str, Callable[[Timeline, str], bytes]]]] = {
+    "walls.csv": ("text/csv; charset=utf-8", lambda line, _: write_walls_csv(line).encode()),
+    "walls.xlsx": (
+        "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+        lambda line, _: write_walls_xlsx(line),
+    ),
+    "cue-sheet.pdf": ("application/pdf", write_cue_sheet),
+    "calls.vtt": ("text/vtt; charset=utf-8", lambda line, _: write_vtt(line).encode()),
+    "clicks.mid": ("audio/midi", lambda line, _: write_routine_midi(line)),
+}
+
+
+@router.get("/routines/{uuid:pk}/files/{name}", include_in_schema=False)
+def file(request: HttpRequest, pk: uuid.UUID, name: str, language: Language = "en") -> HttpResponse:
+    """The routine as a file for other programs or for paper."""
+    line = laid_out(get_routine(user_of(request), pk))
+    if name not in _FILES:
+        return HttpResponse(status=404)
+    kind, write = _FILES[name]
+    response = HttpResponse(write(line, language), content_type=kind)
+    response["Content-Disposition"] = f'attachment; filename="{name}"'
+    return response

@@ -1,0 +1,108 @@
+"""Rows of the wall stack as SVG for printed pages, in the shapes and colours of the screen.
+
+Geometry in units of one tenth of a millimetre. Colours are those of ``web/src/theme/facing.ts``.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from html import escape
+from typing import Final
+
+from ..core.timeline import Ended, Pass, PassKind
+from ..core.turns import FULL
+
+_WALLS: Final = ("#b5402a", "#d0911f", "#1d5646", "#5481b4")
+_TINTS: Final = {
+    "intro": "#e8e3d8", "verse": "#efe0c8", "pre-chorus": "#f3d9b4", "chorus": "#f4cdb4",
+    "bridge": "#d5dfe8", "instrumental": "#d9e6cd", "break": "#d6e3d6", "outro": "#e2dcea",
+    "unmarked": "#f1ebdf",
+}  # fmt: skip
+_EIGHT: Final = 8
+_TEETH: Final = 4
+HATCH: Final = (
+    '<defs><pattern id="cloth" width="14" height="14" patternUnits="userSpaceOnUse">'
+    '<rect width="14" height="14" fill="#fbf0cf"/>'
+    '<path d="M-2 16 L16 -2" stroke="#a9761a" stroke-width="2.2"/></pattern></defs>'
+)
+
+
+def facing_colours(facing: int) -> tuple[str, str]:
+    """One colour for a wall, two for a corner."""
+    wall = facing % FULL // 2
+    return (_WALLS[wall], _WALLS[(wall + 1) % 4]) if facing % 2 else (_WALLS[wall], _WALLS[wall])
+
+
+def room_svg(facing: int, size: str) -> str:
+    """The room glyph: the faced wall thick and coloured, the dancer moved toward it."""
+    first, second = facing_colours(facing)
+    box = '<rect width="20" height="20" rx="2" fill="#fff" stroke="#8d8171"/>'
+    quarter = facing % FULL // 2
+    bar = f'<rect width="20" height="4" fill="{first}" transform="rotate({90 * quarter} 10 10)"/>'
+    if facing % 2:
+        turn = f"rotate({90 * quarter} 10 10)"
+        bar = (
+            f'<rect x="10" width="10" height="4" fill="{first}" transform="{turn}"/>'
+            f'<rect x="16" width="4" height="10" fill="{second}" transform="{turn}"/>'
+        )
+    dot = (
+        f'<circle cx="10" cy="7.4" r="2.8" fill="{first}" transform="rotate({45 * facing} 10 10)"/>'
+    )
+    return f'<svg viewBox="-1 -1 22 22" style="width:{size};height:{size}">{box}{bar}{dot}</svg>'
+
+
+def row_svg(passes: Sequence[Pass], count: float, height: float) -> str:
+    """A wall with its tags, ``count`` units a count wide."""
+    begin = passes[0].start
+    width = float(passes[-1].end - begin) * count + 12
+    body = "".join(
+        shape
+        for passed in passes
+        for shape in _shapes(passed, float(passed.start - begin) * count, count, height)
+    )
+    return (
+        f'<svg viewBox="-2 0 {width:.1f} {height:.1f}" '
+        f'style="width:{width / 10:.2f}mm;height:{height / 10:.2f}mm">{HATCH}{body}</svg>'
+    )
+
+
+def _shapes(passed: Pass, x: float, count: float, height: float) -> Iterator[str]:
+    low = height - 16
+    cloth = passed.kind in (PassKind.TAG, PassKind.BRIDGE, PassKind.ENDING)
+    for span in passed.phrases:
+        left, wide = x + float(span.start) * count, float(span.end - span.start) * count
+        fill = "url(#cloth)" if cloth else _TINTS[span.phrase.phrase.kind.value]
+        yield _box(left, 12, wide, low - 12, fill)
+    first = int(passed.first)
+    for at in range(first + -first % _EIGHT, int(passed.first + passed.length), _EIGHT):
+        left = x + (at - float(passed.first)) * count
+        yield f'<path d="M{left:.1f} 12 V{low:.1f}" stroke="#b9a98f" stroke-width="2"/>'
+    for span in passed.phrases:
+        if span.starts:
+            left = x + float(span.start) * count
+            yield f'<path d="M{left:.1f} 0 V{low + 8:.1f}" stroke="#4a3a2c" stroke-width="5"/>'
+            yield (
+                f'<text x="{left + 8:.1f}" y="{(low + 12) / 2 + 11:.1f}" font-family="Body" '
+                f'font-size="32" font-weight="700" fill="#4a3a2c">{escape(span.phrase.name)}</text>'
+            )
+    for run in passed.facings:
+        left, wide = x + float(run.start) * count, float(run.end - run.start) * count
+        for colour, y in zip(facing_colours(run.facing), (low + 2, low + 8), strict=True):
+            yield _box(left, y, wide, 6, colour)
+    if passed.ended in (Ended.RESTART, Ended.CUT):
+        yield _torn(x + float(passed.length) * count, 4, low + 10)
+
+
+def _box(x: float, y: float, width: float, height: float, fill: str) -> str:
+    return (
+        f'<rect x="{x:.1f}" y="{y:.1f}" width="{width:.1f}" height="{height:.1f}" fill="{fill}"/>'
+    )
+
+
+def _torn(x: float, top: float, bottom: float) -> str:
+    step = (bottom - top) / _TEETH
+    teeth = "".join(
+        f" L{x + 9:.1f} {top + (tooth + 0.5) * step:.1f} L{x:.1f} {top + (tooth + 1) * step:.1f}"
+        for tooth in range(_TEETH)
+    )
+    return f'<path d="M{x:.1f} {top:.1f}{teeth}" fill="none" stroke="#b5402a" stroke-width="5"/>'

@@ -1,0 +1,117 @@
+"""A routine's walls as a list: comma-separated values (RFC 4180) and an Excel workbook.
+
+One row a wall, tag, bridge, wait or ending, in the order danced. Counts of the song are
+numbered from 1; seconds are those of the recording; facings are clock names.
+"""
+
+from __future__ import annotations
+
+import csv
+import io
+from collections.abc import Iterator
+from typing import Final
+
+import xlsxwriter
+
+from ..core.findings.event_words import event_name
+from ..core.timeline import Ended, Pass, PassKind, Timeline
+from ..core.turns import clock
+from .shared_views import free_foot
+
+COLUMNS: Final = (
+    *("wall", "what", "name", "starts_facing", "ends_facing", "counts", "from_count"),
+    *("song_count", "starts_seconds", "ends_seconds", "phrase", "event", "cue", "free_foot"),
+)
+_HEADS: Final = (
+    *("Wall", "What", "Part", "Starts facing", "Ends facing", "Counts", "From count"),
+    *("Song count", "Starts at", "Ends at", "Phrase", "What happens", "Cue", "Free foot"),
+)
+_WIDTHS: Final = (6, 8, 10, 12, 12, 8, 10, 10, 10, 10, 16, 26, 34, 10)
+_DAY_SECONDS: Final = 86_400
+Row = tuple[int | float | str, ...]
+
+
+def write_walls_csv(timeline: Timeline) -> str:
+    """The list as CSV, numbers plain, seconds with three decimals."""
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\r\n")
+    writer.writerow(COLUMNS)
+    for row in rows(timeline):
+        writer.writerow([f"{cell:.3f}" if isinstance(cell, float) else cell for cell in row])
+    return out.getvalue()
+
+
+def write_walls_xlsx(timeline: Timeline) -> bytes:
+    """The list as a workbook of one sheet, times as times, its head frozen and printed again."""
+    out = io.BytesIO()
+    # A title that begins with "=" is text, whatever a spreadsheet would make of it.
+    book = xlsxwriter.Workbook(out, {"in_memory": True, "strings_to_formulas": False})
+    sheet = book.add_worksheet("Walls")
+    title = book.add_format({"bold": True, "font_size": 14})
+    head = book.add_format({"bold": True, "bottom": 1, "text_wrap": True, "valign": "top"})
+    seconds = book.add_format({"num_format": "m:ss.0", "valign": "top"})
+    plain = book.add_format({"text_wrap": True, "valign": "top"})
+    routine = timeline.routine
+    name = routine.title or routine.sheet.title
+    sheet.write_string(0, 0, f"{name} to {routine.song.title}", title)
+    for column, (words, width) in enumerate(zip(_HEADS, _WIDTHS, strict=True)):
+        sheet.set_column(column, column, width)
+        sheet.write_string(2, column, words, head)
+    for number, row in enumerate(rows(timeline), start=3):
+        for column, cell in enumerate(row):
+            if isinstance(cell, str):
+                sheet.write_string(number, column, cell, plain)
+            elif isinstance(cell, float):
+                sheet.write_number(number, column, cell / _DAY_SECONDS, seconds)
+            else:
+                sheet.write_number(number, column, cell, plain)
+    sheet.freeze_panes(3, 0)
+    sheet.repeat_rows(2)
+    sheet.set_landscape()
+    sheet.fit_to_pages(1, 0)
+    book.close()
+    return out.getvalue()
+
+
+def rows(timeline: Timeline) -> Iterator[Row]:
+    """The cells of every row; floats are seconds."""
+    for passed in timeline.passes:
+        phrase = next((span.phrase for span in passed.phrases), None)
+        yield (
+            passed.wall,
+            passed.kind.value,
+            passed.name,
+            clock(passed.start_facing),
+            clock(passed.end_facing),
+            _number(passed.length),
+            _number(passed.first + 1),
+            _number(passed.start + 1),
+            float(passed.start_seconds),
+            float(passed.end_seconds),
+            phrase.name if phrase is not None else "",
+            what_happens(timeline, passed),
+            passed.event.cue if passed.event is not None else "",
+            free_foot(passed.end_weight),
+        )
+
+
+def what_happens(timeline: Timeline, passed: Pass) -> str:
+    """How a pass ends, in words; nothing where it is simply whole."""
+    if passed.ended is Ended.SONG:
+        return f"Song ends after {passed.first + passed.length}"
+    said = []
+    if passed.changed is not None and not passed.goes_on:
+        said.append(event_name(timeline.routine, passed.changed))
+    if passed.event is not None and passed.kind is not PassKind.WAIT:
+        said.append(event_name(timeline.routine, passed.event))
+    elif passed.event is not None:
+        said.append("Wait for the band")
+    elif passed.ended is Ended.CUT:
+        said.append(f"Cut after {passed.first + passed.length}")
+    return ", ".join(said)
+
+
+def _number(value: object) -> int | str:
+    """A whole number as one, a half as dancers write it."""
+    text = str(value)
+    return int(text) if text.lstrip("-").isdigit() else text
