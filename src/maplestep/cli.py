@@ -43,7 +43,7 @@ from .formats.sheet_markdown import write_markdown
 from .formats.sheet_pdf import Print, write_pdf
 from .formats.sheet_views import USUAL_BPM, SheetView, sheet_view
 from .formats.song_file import SongFileForm, read_song_file
-from .formats.timeline_views import PassView, TimelineView, timeline_view
+from .formats.timeline_views import PassView, WholeTimelineView, whole_timeline_view
 from .formats.vocabulary_view import vocabulary_view
 
 CLEAN: Final = 0
@@ -331,8 +331,8 @@ def _read_sheet(path: str) -> Reading:
     return read_sheet(sheet_text_of(Path(path).read_bytes(), path))
 
 
-def _view(routine: Routine, reading: Reading, title: str = "") -> TimelineView:
-    return timeline_view(lay_out(routine), reading, title=title)
+def _view(routine: Routine, reading: Reading, title: str = "") -> WholeTimelineView:
+    return whole_timeline_view(lay_out(routine), reading, title=title)
 
 
 def _code(findings: Sequence[FindingView]) -> int:

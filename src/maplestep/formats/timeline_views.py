@@ -173,7 +173,20 @@ class TimelineView(BaseModel):
     end: EndView | None
     findings: list[FindingView]
     sheet_findings: list[FindingView]
+
+
+class WholeTimelineView(TimelineView):
+    """The same with every move of the dance, which is ten times as long."""
+
     moves: list[DancedMoveView]
+
+
+def whole_timeline_view(
+    timeline: Timeline, reading: Reading, *, title: str = ""
+) -> WholeTimelineView:
+    """A timeline with all findings and every move."""
+    view = timeline_view(timeline, reading, title=title)
+    return WholeTimelineView(**dict(view), moves=list(_move_views(timeline)))
 
 
 def timeline_view(timeline: Timeline, reading: Reading, *, title: str = "") -> TimelineView:
@@ -221,7 +234,6 @@ def timeline_view(timeline: Timeline, reading: Reading, *, title: str = "") -> T
             for finding in with_joint_repairs(fit_findings(timeline), timeline, reading)
         ],
         sheet_findings=[finding_view(finding) for finding in sheet_findings(reading)],
-        moves=list(_move_views(timeline)),
     )
 
 

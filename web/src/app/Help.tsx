@@ -18,6 +18,7 @@ const KEYS: [string, string][] = [
   ["↑ ↓  Alt+← →", "keys.wall"],
   ["R", "keys.restart"],
   ["G", "keys.tag"],
+  ["B", "keys.bridge"],
   ["Delete", "keys.remove"],
   ["Enter", "keys.fix"],
   ["Alt+Enter", "keys.fixHere"],

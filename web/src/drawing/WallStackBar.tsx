@@ -3,40 +3,106 @@ import { memo } from "react";
 
 import type { PassView } from "../api/client";
 import { facingColours, PHRASE_TINTS } from "../theme/facing";
-import { numberEvery, tornEdge, type StackRow, type StackSize } from "./wallStack";
+import { numberEvery, offsetOf, tornEdge, type StackRow, type StackSize } from "./wallStack";
 
 interface Props {
   row: StackRow;
   size: StackSize;
-  labels: string[];
+  labels: Record<string, string[]>;
+  /** Counts of the wall after which the cursor stands. */
   cursor: number | null;
+  /** Which part of a phrased dance it is, from 0: so many notches. */
+  notches?: number | undefined;
 }
 
-export const WallStackBar = memo(function WallStackBar({ row, size, labels, cursor }: Props) {
+export const WallStackBar = memo(function WallStackBar(props: Props) {
+  const { row, size, labels, cursor, notches } = props;
   const roomy = size.row >= 38;
   const top = roomy ? 15 : 2;
   const bottom = size.row - (roomy ? 12 : 8);
   const box = { top, bottom, count: size.count };
-  const end = row.main.length * size.count;
   return (
     <svg width={row.length * size.count + 8} height={size.row} className="bar" aria-hidden>
-      <Tints pass={row.main} x={0} box={box} />
-      <Numbers pass={row.main} box={box} labels={labels} />
-      {row.tags.map((tag, index) => {
-        const before = row.tags.slice(0, index).reduce((sum, t) => sum + t.length, 0);
-        return <Tag key={tag.start} tag={tag} x={end + before * size.count} box={box} />;
-      })}
+      {[row.main, ...row.rest].map((pass) => (
+        <Piece
+          key={`${pass.kind} ${pass.start}`}
+          pass={pass}
+          x={(pass.start - row.main.start) * size.count}
+          box={box}
+          labels={labels[pass.part] ?? []}
+        />
+      ))}
+      {notches !== undefined && <Notches count={notches + 1} box={box} />}
       <Posts row={row} box={box} roomy={roomy} />
-      <Facings pass={row.main} x={0} box={box} />
-      {row.main.ended === "restart" && (
-        <path d={tornEdge(end, top - 3, bottom + 3)} className="torn" />
-      )}
       {cursor !== null && (
-        <path d={`M${cursor * size.count} 0 V${size.row - 2}`} className="cursor" />
+        <path d={`M${offsetOf(row, cursor) * size.count} 0 V${size.row - 2}`} className="cursor" />
       )}
     </svg>
   );
 });
+
+interface PieceProps {
+  pass: PassView;
+  x: number;
+  box: Box;
+  labels: string[];
+}
+
+function Piece({ pass, x, box, labels }: PieceProps) {
+  const end = x + pass.length * box.count;
+  if (pass.kind === "wait") return <Wait x={x} box={box} />;
+  if (pass.kind !== "wall") return <Cloths pass={pass} x={x} box={box} />;
+  return (
+    <>
+      <Tints pass={pass} x={x} box={box} />
+      <Numbers pass={pass} x={x} box={box} labels={labels} />
+      {pass.changed && <Changed pass={pass} x={x} box={box} />}
+      <Facings pass={pass} x={x} box={box} />
+      {(pass.ended === "restart" || pass.ended === "cut") && (
+        <path d={tornEdge(end, box.top - 3, box.bottom + 3)} className="torn" />
+      )}
+    </>
+  );
+}
+
+/** The band stops: a gap in the cloth, two bars across it. */
+function Wait({ x, box }: { x: number; box: Box }) {
+  return (
+    <g className="wait">
+      <rect x={x - 4} y={box.top - 3} width="8" height={box.bottom - box.top + 6} />
+      <path
+        d={`M${x - 2} ${box.top - 2} V${box.bottom + 3} M${x + 2} ${box.top - 2} V${box.bottom + 3}`}
+      />
+    </g>
+  );
+}
+
+/** Counts that are danced otherwise on this wall. */
+function Changed({ pass, x, box }: { pass: PassView; x: number; box: Box }) {
+  const from = Math.max(pass.changed_from, pass.first) - pass.first;
+  const to = Math.min(pass.changed_to, pass.first + pass.length) - pass.first;
+  if (to <= from) return null;
+  return (
+    <rect
+      x={x + from * box.count + 1}
+      y={box.top + 1}
+      width={(to - from) * box.count - 2}
+      height={box.bottom - box.top - 2}
+      className="changed"
+    />
+  );
+}
+
+/** A part of a phrased dance is told by the notches cut into the start of its bar. */
+function Notches({ count, box }: { count: number; box: Box }) {
+  const size = Math.min(5, (box.bottom - box.top) / 4);
+  let path = "";
+  for (let notch = 0; notch < count; notch++) {
+    const x = 5 + notch * (2 * size + 1);
+    path += `M${x} ${box.bottom + 0.5} l${size} ${-size} l${size} ${size} Z `;
+  }
+  return <path d={path} className="notches" />;
+}
 
 interface Box {
   top: number;
@@ -57,19 +123,20 @@ function Tints({ pass, x, box }: { pass: PassView; x: number; box: Box }) {
   ));
 }
 
-function Numbers({ pass, box, labels }: { pass: PassView; box: Box; labels: string[] }) {
+function Numbers({ pass, x, box, labels }: PieceProps) {
   const every = numberEvery(box.count);
   const middle = (box.top + box.bottom) / 2 + 4.5;
   const counts = Array.from({ length: Math.ceil(pass.length) }, (_, index) => index);
   return counts.map((at) => {
-    const said = labels[at] ?? String(at + 1);
+    const said = labels[pass.first + at] ?? String(pass.first + at + 1);
+    const left = x + at * box.count;
     const one = said === "1";
     return (
       <g key={at}>
-        {one && <path d={`M${at * box.count} ${box.top} V${box.bottom}`} className="eight" />}
+        {one && <path d={`M${left} ${box.top} V${box.bottom}`} className="eight" />}
         {(one || (Number(said) - 1) % every === 0) && (
           <text
-            x={Math.max((at + 0.5) * box.count, at * box.count + 6)}
+            x={Math.max(left + 0.5 * box.count, left + 6)}
             y={middle}
             className={one ? "number one" : "number"}
           >
@@ -81,25 +148,25 @@ function Numbers({ pass, box, labels }: { pass: PassView; box: Box; labels: stri
   });
 }
 
-function Tag({ tag, x, box }: { tag: PassView; x: number; box: Box }) {
-  const width = tag.length * box.count;
+function Cloths({ pass, x, box }: { pass: PassView; x: number; box: Box }) {
+  const width = pass.length * box.count;
   return (
     <>
       <rect x={x} y={box.top} width={width} height={box.bottom - box.top} fill="url(#cloth)" />
       <rect
         x={x + 1}
         y={box.top + 1}
-        width={width - 2}
+        width={Math.max(0, width - 2)}
         height={box.bottom - box.top - 2}
         className="stitch"
       />
-      <Facings pass={tag} x={x} box={box} />
+      <Facings pass={pass} x={x} box={box} />
     </>
   );
 }
 
 function Posts({ row, box, roomy }: { row: StackRow; box: Box; roomy: boolean }) {
-  const passes = [row.main, ...row.tags];
+  const passes = [row.main, ...row.rest];
   return passes.flatMap((pass) =>
     pass.phrases
       .filter((span) => span.starts)

@@ -184,6 +184,12 @@ describe("a row of the wall stack", () => {
   const wall = {
     kind: "wall",
     wall: 1,
+    name: "A",
+    part: "A",
+    first: 0,
+    item: null,
+    goes_on: false,
+    changed: "",
     start: 16,
     length: 8,
     full_length: 8,
@@ -198,7 +204,7 @@ describe("a row of the wall stack", () => {
 
   it("stands a post at each phrase's start, astray unless on count 1", () => {
     const [row] = rowsOf([wall]);
-    const { container } = render(<WallStackBar row={row!} size={size} labels={[]} cursor={null} />);
+    const { container } = render(<WallStackBar row={row!} size={size} labels={{}} cursor={null} />);
     const posts = [...container.querySelectorAll(".post")];
     expect(posts.map((post) => post.classList.contains("astray"))).toEqual([false, true]);
     // The chorus begins on count 7: six counts of 20 px, and the post's own half width.
@@ -209,7 +215,7 @@ describe("a row of the wall stack", () => {
     const [row] = rowsOf([wall]);
     const labels = ["1", "2", "3", "4", "5", "6", "1", "2"];
     const { container } = render(
-      <WallStackBar row={row!} size={size} labels={labels} cursor={null} />,
+      <WallStackBar row={row!} size={size} labels={{ A: labels }} cursor={null} />,
     );
     const numbers = [...container.querySelectorAll(".number")].map((text) => text.textContent);
     expect(numbers).toEqual(labels);
@@ -218,7 +224,7 @@ describe("a row of the wall stack", () => {
 
   it("tears where a restart ends it", () => {
     const [row] = rowsOf([{ ...wall, length: 4, ended: "restart" }]);
-    const { container } = render(<WallStackBar row={row!} size={size} labels={[]} cursor={null} />);
+    const { container } = render(<WallStackBar row={row!} size={size} labels={{}} cursor={null} />);
     expect(container.querySelector(".torn")!.getAttribute("d")).toMatch(/^M80 /);
   });
 });

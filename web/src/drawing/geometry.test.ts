@@ -6,7 +6,7 @@ import { frameOf, SIZE, standing } from "./floor";
 
 import type { PassView, SectionView } from "../api/client";
 import * as chart from "./footChart";
-import { handlesOf, numberEvery, rowsOf, sizeOf, tornEdge } from "./wallStack";
+import { afterAt, handlesOf, numberEvery, offsetOf, rowsOf, sizeOf, tornEdge } from "./wallStack";
 
 const pass = (facts: Partial<PassView>) =>
   ({
@@ -18,6 +18,9 @@ const pass = (facts: Partial<PassView>) =>
     ended: "whole",
     event: "",
     event_words: "",
+    first: 0,
+    item: null,
+    goes_on: false,
     ...facts,
   }) as PassView;
 
@@ -32,7 +35,7 @@ describe("rows of the stack", () => {
   ]);
 
   it("are one a wall, with the tags sewn on", () => {
-    expect(rows.map((row) => [row.wall, row.tags.length, row.length])).toEqual([
+    expect(rows.map((row) => [row.wall, row.rest.length, row.length])).toEqual([
       [1, 2, 38],
       [2, 1, 20],
       [3, 0, 32],
@@ -48,6 +51,35 @@ describe("rows of the stack", () => {
     ]);
     expect(handlesOf(rows[1]!).map((h) => [h.event, h.start, h.length])).toEqual([["r", 16, 0]]);
     expect(handlesOf(rows[2]!)).toEqual([]);
+  });
+
+  it("keep a wall's own counts apart from a bridge within it", () => {
+    // Wall 1: 16 counts, a bridge of 4, then counts 17 to 32 from offset 20 on.
+    const [row] = rowsOf([
+      pass({ length: 16, ended: "break", event: "b" }),
+      pass({ kind: "bridge", start: 16, length: 4, event: "b" }),
+      pass({ start: 20, first: 16, length: 16, goes_on: true }),
+    ]);
+    expect(row!.length).toBe(36);
+    expect([8, 16, 24, 32].map((after) => offsetOf(row!, after))).toEqual([8, 16, 28, 36]);
+    expect([8, 16, 18, 28, 36].map((offset) => afterAt(row!, offset))).toEqual([8, 16, 16, 24, 32]);
+    expect(handlesOf(row!).map((h) => [h.event, h.start, h.length])).toEqual([["b", 16, 4]]);
+  });
+
+  it("give a bridge of a phrased dance a row of its own, and cut parts their own counts", () => {
+    const rows = rowsOf([
+      pass({ item: 0, first: 16, length: 16 }),
+      pass({ kind: "tag", item: 1, start: 16, length: 4 }),
+      pass({ kind: "bridge", item: 2, start: 20, length: 16 }),
+      pass({ wall: 2, item: 3, start: 36 }),
+    ]);
+    expect(rows.map((row) => [row.row, row.wall, row.main.kind])).toEqual([
+      [1, 1, "wall"],
+      [2, 1, "bridge"],
+      [3, 2, "wall"],
+    ]);
+    // Eight counts into a wall that begins on count 17 are eight counts of the row.
+    expect(offsetOf(rows[0]!, 8)).toBe(8);
   });
 
   it("fit the room: as large as it allows, within bounds", () => {

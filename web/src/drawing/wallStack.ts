@@ -2,26 +2,62 @@
 import type { PassView } from "../api/client";
 
 export interface StackRow {
+  /** Place in the stack, from 1; the wall's number except where a bridge has a row of its own. */
+  row: number;
   wall: number;
   main: PassView;
-  tags: PassView[];
-  /** Counts of the row with its tags. */
+  /** What follows in the same row: the wall's later pieces, tags, bridges, waits, the ending. */
+  rest: PassView[];
+  /** Counts of the row with all of them. */
   length: number;
 }
 
-/** One row a wall; the tags danced after it are sewn onto its end. */
+/** One row a wall; what is danced within it or after it is sewn on. */
 export function rowsOf(passes: PassView[]): StackRow[] {
   const rows: StackRow[] = [];
   for (const pass of passes) {
     const last = rows.at(-1);
-    if (pass.kind === "wall" || !last)
-      rows.push({ wall: pass.wall, main: pass, tags: [], length: pass.length });
+    const alone = pass.item !== null && (pass.kind === "bridge" || pass.kind === "ending");
+    if ((pass.kind === "wall" && !pass.goes_on) || alone || !last)
+      rows.push({
+        row: rows.length + 1,
+        wall: pass.wall,
+        main: pass,
+        rest: [],
+        length: pass.length,
+      });
     else {
-      last.tags.push(pass);
+      last.rest.push(pass);
       last.length += pass.length;
     }
   }
   return rows;
+}
+
+/** The pieces of a row that are counts of the wall itself. */
+const own = (row: StackRow) => [row.main, ...row.rest.filter((pass) => pass.kind === "wall")];
+
+/** Where in the row, in counts from its start, so many counts of the wall are over. */
+export function offsetOf(row: StackRow, after: number): number {
+  for (const piece of own(row)) {
+    const into = after - (piece.first - row.main.first);
+    if (into <= piece.length) return piece.start - row.main.start + Math.max(into, 0);
+  }
+  const last = own(row).at(-1) ?? row.main;
+  const over = after - (last.first - row.main.first) - last.length;
+  return last.start - row.main.start + last.length + over;
+}
+
+/** How many counts of the wall are over so far into the row; the inverse of `offsetOf`. */
+export function afterAt(row: StackRow, offset: number): number {
+  let after = offset;
+  for (const piece of own(row)) {
+    const from = piece.start - row.main.start;
+    if (offset < from) return piece.first - row.main.first;
+    after = piece.first - row.main.first + offset - from;
+    if (offset <= from + piece.length) return after;
+  }
+  return after;
 }
 
 export interface Handle {
@@ -31,18 +67,22 @@ export interface Handle {
   length: number;
 }
 
-/** Where a row's events can be taken hold of: the torn edge, each tag's cloth. In counts. */
+/** Where a row's events can be taken hold of: torn edges, the cloth of tags, waits. In counts. */
 export function handlesOf(row: StackRow): Handle[] {
-  const { main } = row;
-  // A tag behind a restart belongs to the restart: one handle is enough.
-  if (main.ended === "restart")
-    return [{ event: main.event, words: main.event_words, start: main.length, length: 0 }];
-  return row.tags.map((tag) => ({
-    event: tag.event,
-    words: tag.event_words,
-    start: tag.start - main.start,
-    length: tag.length,
-  }));
+  const passes = [row.main, ...row.rest];
+  return passes.flatMap((pass, index) => {
+    const start = pass.start - row.main.start;
+    if (pass.kind === "wall")
+      return pass.ended === "restart"
+        ? [{ event: pass.event, words: pass.event_words, start: start + pass.length, length: 0 }]
+        : [];
+    // A tag behind a restart belongs to the restart: one handle is enough.
+    const before = passes[index - 1];
+    const restarts = before?.ended === "restart" && before.event === pass.event;
+    return pass.event && !restarts
+      ? [{ event: pass.event, words: pass.event_words, start, length: pass.length }]
+      : [];
+  });
 }
 
 const END_TEXT = { wide: 236, narrow: 146 };

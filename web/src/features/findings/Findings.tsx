@@ -49,6 +49,12 @@ export function Findings({ findings, fine, marked, onPlace, onFix, onDefine }: P
               {finding === marked && <span className="key">Enter</span>}
             </Button>
           )}
+          {onFix &&
+            finding.others.map((fix) => (
+              <Button key={fix.label} size="small" onClick={() => onFix(fix)}>
+                {fix.label}
+              </Button>
+            ))}
         </li>
       ))}
     </ul>

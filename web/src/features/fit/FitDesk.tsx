@@ -1,30 +1,53 @@
 // Fit: the dance on the song. Every change is stored at once, and the answer is redrawn.
-import { InputNumber } from "antd";
-import { useState } from "react";
+import { App, Button, Dropdown } from "antd";
+import { lazy, Suspense, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { Link, useNavigate } from "react-router";
 
 import {
   api,
+  ApiError,
   ask,
   type EventForm,
   type Finding,
   type RoutineOut,
+  type Schemas,
   type Timeline,
 } from "../../api/client";
 import { undoKey, useKeys } from "../../app/keys";
-import { RoomGlyph } from "../../drawing/RoomGlyph";
 import { SongStrip } from "../../drawing/SongStrip";
 import { rowsOf } from "../../drawing/wallStack";
 import { SavedProblem } from "../../saved/SavedNote";
 import { SaveTools } from "../../saved/SaveTools";
 import { useSaved } from "../../saved/useSaved";
 import { Findings, type Fix } from "../findings/Findings";
+import { blocksOf } from "./blocks";
 import { moved, place, type Cursor } from "./cursor";
+import { EventList } from "./EventList";
 import { EventPanel } from "./EventPanel";
-import { addRestart, addTag, applyFix, moveOnWall, takeOff, type Events } from "./events";
+import {
+  addBridge,
+  addRestart,
+  addTag,
+  applyFix,
+  moveOnWall,
+  putIn,
+  takeOff,
+  type Events,
+} from "./events";
+import { OrderBar, type OrderChange } from "./OrderBar";
+import { Plans, PlanWhy } from "./Plans";
+import { Sits } from "./Sits";
+import { usePlans, type Plan } from "./usePlans";
 import { WallStack } from "./WallStack";
 import "./fit.css";
+import "./drawers.css";
+
+const ReadBackDrawer = lazy(() => import("./ReadBackDrawer"));
+const ClaimsDrawer = lazy(() => import("./ClaimsDrawer"));
+const SwapDrawer = lazy(() => import("./SwapDrawer"));
+const RankDrawer = lazy(() => import("./RankDrawer"));
+const LimitsDrawer = lazy(() => import("./LimitsDrawer"));
 
 interface Props {
   routine: RoutineOut;
@@ -34,18 +57,30 @@ interface Props {
 interface Draft {
   title: string;
   start: number | null;
+  sequence: string;
+  pins: Schemas["PinForm"][];
   events: EventForm[];
 }
 
-const draftOf = ({ title, start, events }: RoutineOut): Draft => ({ title, start, events });
+type Opened =
+  null | "said" | "claims" | "limits" | { rank: "dances" | "songs" } | { swap: string | null };
+
+const draftOf = ({ title, start, sequence, pins, events }: RoutineOut): Draft => ({
+  title,
+  start,
+  sequence,
+  pins,
+  events,
+});
 
 export default function FitDesk({ routine, onStored }: Props) {
   const { t } = useTranslation();
   const go = useNavigate();
-  const { timeline } = routine;
-  const options = { params: { path: { pk: routine.id } } };
+  const { message } = App.useApp();
+  const { timeline, id } = routine;
+  const options = { params: { path: { pk: id } } };
   const saved = useSaved<Draft, RoutineOut>({
-    keep: `routine.${routine.id}`,
+    keep: `routine.${id}`,
     first: routine,
     draftOf,
     put: (version, draft) =>
@@ -54,15 +89,33 @@ export default function FitDesk({ routine, onStored }: Props) {
     onStored,
     delay: 0,
   });
-  const { events } = saved.draft;
+  const { draft } = saved;
+  const { events } = draft;
+  // Song and dance change on their own; what is asked about the routine goes by all three.
+  const version = `${routine.version} ${timeline.song_counts} ${timeline.dance_counts} ${timeline.findings.length}`;
+  const { wish, setWish, plans, unlimited } = usePlans(id, version);
+  const [shown, setShown] = useState<Plan | null>(null);
+  const [opened, setOpened] = useState<Opened>(null);
+  const preview = shown !== null && (plans.data?.plans.includes(shown) ?? false);
+  const passes = preview ? shown.passes : timeline.passes;
   const rows = rowsOf(timeline.passes);
   const [at, setAt] = useState<Cursor>(() => firstCursor(timeline));
-  const cursor = place(rows, at.wall, at.after);
+  const cursor = place(rows, at.row, at.after);
+  const row = rows[cursor.row - 1];
+  const wall = row?.wall ?? 1;
+  const edit = (to: Partial<Draft>, field = "") => saved.edit({ ...draft, ...to }, field);
   const setEvents = (changed: Events, field = "") => {
-    if (changed !== events) saved.edit({ ...saved.draft, events: changed }, field);
+    if (changed !== events) edit({ events: changed }, field);
   };
-  const fixable = timeline.findings.find((finding) => finding.fix?.kind === "event");
-  const apply = (fix: Fix) => fix.kind === "event" && setEvents(applyFix(events, fix));
+  const fixable = timeline.findings.find((finding) => finding.fix && finding.fix.kind !== "sheet");
+  const apply = (fix: Fix) => fix.kind !== "sheet" && setEvents(applyFix(events, fix));
+  const take = (plan: Plan) => {
+    setShown(null);
+    edit({ events: plan.events, sequence: plan.sequence });
+    void message.info(t("plans.taken"));
+  };
+  const rowOf = (number: number) =>
+    rows.find((each) => each.wall === number && each.main.kind === "wall")?.row ?? number;
 
   useKeys((event) => {
     const way = undoKey(event);
@@ -78,42 +131,74 @@ export default function FitDesk({ routine, onStored }: Props) {
     }
     switch (event.key) {
       case "r":
-        setEvents(addRestart(events, cursor.wall, cursor.after));
+        setEvents(addRestart(events, wall, cursor.after));
         return true;
       case "g":
-        setEvents(addTag(events, cursor.wall, timeline.tags));
+        setEvents(addTag(events, wall, timeline.tags));
+        return true;
+      case "b":
+        setEvents(addBridge(events, wall, cursor.after, blocksOf(timeline, "bridge")));
         return true;
       case "Delete":
       case "Backspace": {
-        const found = events.find((e) => e.walls.includes(cursor.wall));
-        if (found) setEvents(takeOff(events, found.id, cursor.wall));
+        const found = events.find((e) => e.walls.includes(wall));
+        if (found) setEvents(takeOff(events, found.id, wall));
         return Boolean(found);
       }
       case "Enter":
-        if (fixable?.fix) apply(fixable.fix);
-        return Boolean(fixable?.fix);
+        if (preview) take(shown);
+        else if (fixable?.fix) apply(fixable.fix);
+        return preview || Boolean(fixable?.fix);
     }
     return false;
   });
 
   const moveTo = (event: string, from: number, to: Cursor) => {
     setAt(to);
-    const after = events.find((e) => e.id === event)?.after ? String(to.after) : null;
-    setEvents(moveOnWall(events, event, from, to.wall, after));
+    const found = events.find((e) => e.id === event);
+    const after = found?.after ? String(to.after) : null;
+    const start = rows[from - 1]?.wall ?? from;
+    const end = rows[to.row - 1]?.wall ?? to.row;
+    if (found?.walls.length) setEvents(moveOnWall(events, event, start, end, after));
+  };
+  const changeOrder = (change: OrderChange) => {
+    ask(
+      api.POST("/api/routines/{pk}/order", {
+        ...options,
+        body: { sequence: draft.sequence, ...change },
+      }),
+    ).then(
+      (made) => edit({ sequence: made.sequence }),
+      (error: unknown) =>
+        void message.error((error instanceof ApiError && error.message) || t("saved.offline")),
+    );
   };
   const toPlace = (finding: Finding) => {
-    if (finding.start !== null) void go(`/routines/${routine.id}/steps`);
-    else if (finding.wall !== null) setAt(place(rows, finding.wall, cursor.after));
+    if (finding.start !== null) void go(`/routines/${id}/steps`);
+    else if (finding.wall !== null) setAt(place(rows, rowOf(finding.wall), cursor.after));
   };
+  const phrased = blocksOf(timeline, "part").length > 1 || draft.sequence !== "";
+  const order = phrased && (
+    <OrderBar
+      timeline={timeline}
+      sequence={draft.sequence}
+      pins={draft.pins}
+      row={row}
+      onSequence={(sequence) => edit({ sequence })}
+      onChange={changeOrder}
+      onPins={(pins) => edit({ pins })}
+    />
+  );
 
   if (!timeline.passes.length)
     return (
       <main className="page fit">
         <SongStrip label={t("song.phrases")} phrases={timeline.phrases} />
+        {order}
         <h2 className="empty">{t("fit.empty")}</h2>
         <Findings findings={timeline.findings} fine="" />
         <p>
-          {t("fit.emptyBody")} <Link to={`/routines/${routine.id}/steps`}>{t("fit.emptyGo")}</Link>
+          {t("fit.emptyBody")} <Link to={`/routines/${id}/steps`}>{t("fit.emptyGo")}</Link>
         </p>
       </main>
     );
@@ -121,30 +206,48 @@ export default function FitDesk({ routine, onStored }: Props) {
     ...timeline.sheet_findings.filter((finding) => finding.severity !== "know"),
     ...timeline.findings.filter((finding) => finding.severity !== "know"),
   ];
+  const know = timeline.findings.filter(
+    (finding) => finding.severity === "know" && !finding.code.startsWith("fit.final"),
+  );
   return (
     <main className="page fit">
       <SongStrip label={t("song.phrases")} phrases={timeline.phrases} />
       <SavedProblem saved={saved} />
+      {order}
       <div className="desk">
         <div>
-          <WallStack timeline={timeline} cursor={cursor} onCursor={setAt} onMove={moveTo} />
-          <EventPanel
+          <WallStack
             timeline={timeline}
-            events={events}
+            passes={passes}
+            preview={preview}
             cursor={cursor}
-            onChange={setEvents}
-            tools={
-              <>
-                <SaveTools saved={saved} />
-                <a href={`/api/routines/${routine.id}/routine.json`}>{t("fit.export")}</a>
-              </>
+            onCursor={setAt}
+            onMove={moveTo}
+            onReorder={(item, to) =>
+              changeOrder({ change: "move", at: item, to, name: "", first: null, last: null })
             }
           />
+          {preview && plans.data ? (
+            <PlanWhy plan={shown} own={plans.data.own} />
+          ) : (
+            <EventPanel
+              timeline={timeline}
+              events={events}
+              cursor={cursor}
+              row={row}
+              onChange={setEvents}
+              tools={<SaveTools saved={saved} />}
+            />
+          )}
         </div>
         <aside>
+          <Tools id={id} onOpen={setOpened} />
           <Sits
+            id={id}
+            version={version}
             timeline={timeline}
-            onStart={(start) => saved.edit({ ...saved.draft, start }, "start")}
+            onStart={(start) => edit({ start }, "start")}
+            onEnding={(event) => setEvents(putIn(events, [event]))}
           />
           <section className="card" aria-label={t("fit.toSettle")}>
             <h2>{t("fit.toSettle")}</h2>
@@ -155,10 +258,126 @@ export default function FitDesk({ routine, onStored }: Props) {
               onPlace={toPlace}
               onFix={apply}
             />
+            {know.length > 0 && (
+              <details>
+                <summary>{t("fit.alsoKnow", { count: know.length })}</summary>
+                <Findings findings={know} fine="" onPlace={toPlace} onFix={apply} />
+              </details>
+            )}
           </section>
+          <Plans
+            plans={plans.data}
+            error={plans.error instanceof ApiError ? plans.error.message : ""}
+            shown={shown}
+            onShow={setShown}
+            onTake={take}
+            onLimits={() => setOpened("limits")}
+            onRank={(of) => setOpened({ rank: of })}
+          />
+          <EventList
+            timeline={timeline}
+            events={events}
+            onGo={(number, after) => setAt(place(rows, rowOf(number), after))}
+            onRemove={(name) => setEvents(events.filter((event) => event.id !== name))}
+          />
         </aside>
       </div>
+      <Suspense fallback={null}>
+        {opened === "said" && (
+          <ReadBackDrawer id={id} version={version} onClose={() => setOpened(null)} />
+        )}
+        {opened === "claims" && (
+          <ClaimsDrawer
+            id={id}
+            onClose={() => setOpened(null)}
+            onTake={(taken) => {
+              setEvents(putIn(events, taken));
+              setOpened(null);
+            }}
+          />
+        )}
+        {opened === "limits" && plans.data && (
+          <LimitsDrawer
+            wish={wish}
+            used={plans.data.limits}
+            timeline={timeline}
+            events={events}
+            onWish={setWish}
+            onUsual={unlimited}
+            onClose={() => setOpened(null)}
+          />
+        )}
+        {opened !== null && typeof opened === "object" && "rank" in opened && (
+          <RankDrawer
+            of={opened.rank}
+            songId={routine.song_id}
+            danceId={routine.dance_id}
+            onClose={() => setOpened(null)}
+            onPick={(picked) =>
+              opened.rank === "songs"
+                ? setOpened({ swap: picked })
+                : void putTogether(routine.song_id, picked).then((made) =>
+                    go(`/routines/${made.id}/fit`),
+                  )
+            }
+          />
+        )}
+        {opened !== null && typeof opened === "object" && "swap" in opened && (
+          <SwapDrawer
+            id={id}
+            songId={routine.song_id}
+            songTitle={timeline.song_title}
+            labels={timeline.count_labels}
+            first={opened.swap}
+            onClose={() => setOpened(null)}
+          />
+        )}
+      </Suspense>
     </main>
+  );
+}
+
+/** A new routine of this song and another of one's dances. */
+const putTogether = (song: string, dance: string) =>
+  ask(api.POST("/api/routines", { body: { song, dance, sheet: "" } }));
+
+const FILES = ["cue-sheet.pdf", "walls.xlsx", "walls.csv", "calls.vtt", "clicks.mid"] as const;
+
+function Tools({ id, onOpen }: { id: string; onOpen: (what: Opened) => void }) {
+  const { t } = useTranslation();
+  const files = [
+    ...FILES.map((name) => ({
+      key: name,
+      label: (
+        <a href={`/api/routines/${id}/files/${name}`}>{t(`files.${name.replace(".", "_")}`)}</a>
+      ),
+    })),
+    {
+      key: "fr",
+      label: (
+        <a href={`/api/routines/${id}/files/cue-sheet.pdf?language=fr`}>{t("files.french")}</a>
+      ),
+    },
+    {
+      key: "routine",
+      label: <a href={`/api/routines/${id}/routine.json`}>{t("files.routine")}</a>,
+    },
+  ];
+  return (
+    <nav className="fit-tools" aria-label={t("fit.tools")}>
+      <Button size="small" onClick={() => onOpen("said")}>
+        {t("said.open")}
+      </Button>
+      <Button size="small" onClick={() => onOpen("claims")}>
+        {t("claims.open")}
+      </Button>
+      <Button size="small" onClick={() => onOpen({ swap: null })}>
+        {t("swap.open")}
+      </Button>
+      <Dropdown menu={{ items: files }} trigger={["click"]}>
+        <Button size="small">{t("files.open")}</Button>
+      </Dropdown>
+    </nav>
   );
 }
 
@@ -169,63 +388,8 @@ const onButton = (event: KeyboardEvent) =>
   event.target.closest("button, a") !== null;
 
 function firstCursor(timeline: Timeline): Cursor {
-  const restart = timeline.passes.find((pass) => pass.ended === "restart");
-  if (restart) return { wall: restart.wall, after: restart.length };
-  return { wall: 1, after: timeline.count_unit };
-}
-
-interface SitsProps {
-  timeline: Timeline;
-  onStart: (count: number) => void;
-}
-
-function Sits({ timeline, onStart }: SitsProps) {
-  const { t } = useTranslation();
-  const { end } = timeline;
-  return (
-    <section className="card sits" aria-label={t("fit.howItSits")}>
-      {timeline.phrases_danced ? (
-        <p>
-          <b>
-            {timeline.hits} / {timeline.phrases_danced}
-          </b>{" "}
-          {t("fit.begin")}
-        </p>
-      ) : (
-        <p>
-          <span>
-            {t("fit.unmarked")}. <Link to="../song">{t("fit.unmarkedGo")}</Link>
-          </span>
-        </p>
-      )}
-      {end && (
-        <p className="ending">
-          <RoomGlyph clock={end.facing} silent />
-          <span>
-            {t("fit.songEnds", { count: end.count })}, {t("fit.facing", { clock: end.facing })}
-            <br />
-            <strong>
-              {!end.turn_amount
-                ? t("fit.front")
-                : end.turn_sides.length > 1
-                  ? t("fit.toFrontHalf")
-                  : t("fit.toFront", { amount: end.turn_amount, side: end.turn_sides[0] })}
-            </strong>
-          </span>
-        </p>
-      )}
-      <label className="begins">
-        {t("fit.start")}{" "}
-        <InputNumber
-          size="small"
-          value={timeline.start}
-          min={0}
-          precision={0}
-          controls={false}
-          onChange={(count) => count !== null && onStart(count)}
-        />{" "}
-        {t("fit.counts")}
-      </label>
-    </section>
-  );
+  const rows = rowsOf(timeline.passes);
+  const stopped = rows.find((row) => row.main.ended === "restart");
+  if (stopped) return { row: stopped.row, after: stopped.main.length };
+  return { row: 1, after: timeline.count_unit };
 }

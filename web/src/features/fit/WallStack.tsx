@@ -3,133 +3,188 @@ import type { TFunction } from "i18next";
 import { useLayoutEffect, useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
 
-import type { Timeline } from "../../api/client";
+import type { PassView, Timeline } from "../../api/client";
 import { songClock } from "../../drawing/clock";
 import { RoomGlyph } from "../../drawing/RoomGlyph";
-import { handlesOf, rowsOf, sizeOf, type StackRow, type StackSize } from "../../drawing/wallStack";
+import {
+  afterAt,
+  handlesOf,
+  rowsOf,
+  sizeOf,
+  type StackRow,
+  type StackSize,
+} from "../../drawing/wallStack";
 import { Cloth, WallStackBar } from "../../drawing/WallStackBar";
 import { place, type Cursor } from "./cursor";
 import "./stack.css";
 
 interface Props {
   timeline: Timeline;
+  /** What is drawn: the routine's passes, or those of a plan that is looked at. */
+  passes: PassView[];
+  preview: boolean;
   cursor: Cursor;
   onCursor: (cursor: Cursor) => void;
-  /** An event is dragged: a restart to a count of a wall, a tag to the end of one. */
+  /** An event is dragged: a restart to a count of a row, a tag to the end of one. */
   onMove: (event: string, from: number, to: Cursor) => void;
+  /** A part of a phrased dance is dragged to the place of another. */
+  onReorder: (item: number, to: number) => void;
 }
 
 const HEAD = { wide: 128, tight: 152, narrow: 106 };
+const PART = 28;
 // Below this height a row's words stand on one line.
 const TIGHT = 38;
 // The bar with the events of the cursor's wall stands below the stack.
 const PANEL = 170;
 
-export function WallStack({ timeline, cursor, onCursor, onMove }: Props) {
+type Held = { event: string; from: number } | { item: number };
+
+export function WallStack(props: Props) {
+  const { timeline, passes, preview, cursor, onCursor, onMove, onReorder } = props;
   const { t } = useTranslation();
   const host = useRef<HTMLDivElement>(null);
   const room = useRoom(host);
-  const rows = rowsOf(timeline.passes);
+  const rows = rowsOf(passes);
+  const phrased = rows.some((row) => row.main.item !== null);
   const tight = sizeOf(rows, room.width, room.height).row < TIGHT;
-  const head = room.width < 600 ? HEAD.narrow : tight ? HEAD.tight : HEAD.wide;
+  const width = room.width < 600 ? HEAD.narrow : tight ? HEAD.tight : HEAD.wide;
+  const head = width + (phrased ? PART : 0);
   const size = sizeOf(rows, room.width - head, room.height);
-  const drag = useRef<{ event: string; from: number } | null>(null);
+  const parts = timeline.parts.filter((part) => part.kind === "part").map((part) => part.name);
+  const drag = useRef<Held | null>(null);
   const [ghost, setGhost] = useState<Cursor | null>(null);
+  const [landing, setLanding] = useState<number | null>(null);
 
   const under = (event: React.PointerEvent): Cursor => {
     const box = host.current!.getBoundingClientRect();
-    const wall = Math.floor((event.clientY - box.top) / size.row) + 1;
-    return place(
-      rows,
-      wall,
-      (event.clientX - box.left + host.current!.scrollLeft - head) / size.count,
-    );
+    const index = Math.floor((event.clientY - box.top) / size.row);
+    const row = rows[Math.max(0, Math.min(index, rows.length - 1))];
+    const x = event.clientX - box.left + host.current!.scrollLeft - head;
+    return place(rows, index + 1, row ? afterAt(row, x / size.count) : 1);
   };
-  const grab = (event: React.PointerEvent, name: string, from: number) => {
+  const grab = (event: React.PointerEvent, held: Held) => {
     event.stopPropagation();
     event.currentTarget.setPointerCapture(event.pointerId);
-    drag.current = { event: name, from };
+    drag.current = held;
+  };
+  const dragged = (event: React.PointerEvent) => {
+    if (!drag.current) return;
+    if ("item" in drag.current) setLanding(under(event).row);
+    else setGhost(under(event));
   };
   const drop = (event: React.PointerEvent) => {
     const held = drag.current;
     drag.current = null;
     setGhost(null);
-    if (held) onMove(held.event, held.from, under(event));
+    setLanding(null);
+    if (!held) return;
+    if ("event" in held) return onMove(held.event, held.from, under(event));
+    const to = rows[under(event).row - 1]?.main.item;
+    if (to !== null && to !== undefined && to !== held.item) onReorder(held.item, to);
   };
+  const hold = { onPointerMove: dragged, onPointerUp: drop, onPointerCancel: drop };
 
   return (
     <div
-      className="stack"
+      className={preview ? "stack preview" : "stack"}
       ref={host}
       role="listbox"
       tabIndex={0}
-      aria-label={t("fit.stack")}
-      aria-activedescendant={`wall-${cursor.wall}`}
+      aria-label={preview ? t("fit.previewStack") : t("fit.stack")}
+      aria-activedescendant={`row-${cursor.row}`}
     >
       <Cloth />
       {rows.map((row) => (
         <div
-          key={row.wall}
-          id={`wall-${row.wall}`}
+          key={row.row}
+          id={`row-${row.row}`}
           role="option"
-          aria-selected={row.wall === cursor.wall}
-          className={row.wall === cursor.wall ? "wall marked" : "wall"}
+          aria-selected={row.row === cursor.row}
+          className={`wall${row.row === cursor.row ? " marked" : ""}${row.row === landing ? " landing" : ""}`}
           style={{ height: size.row, width: head + size.width }}
           onPointerDown={(event) => onCursor(under(event))}
         >
           <span className="visually-hidden">{t("fit.rowLabel", labelFacts(row, t))}</span>
-          <RowHead row={row} width={head} tight={tight} />
+          <RowHead row={row} width={head} tight={tight} phrased={phrased} />
           <WallStackBar
             row={row}
             size={size}
-            labels={timeline.count_labels[row.main.part] ?? []}
+            labels={timeline.count_labels}
+            notches={phrased ? notchesOf(row, parts) : undefined}
             cursor={
-              ghost?.wall === row.wall
-                ? ghost.after
-                : row.wall === cursor.wall
-                  ? cursor.after
-                  : null
+              ghost?.row === row.row ? ghost.after : row.row === cursor.row ? cursor.after : null
             }
           />
-          {handlesOf(row).map((handle) => (
+          {!preview && row.main.item !== null && (
             <span
-              key={handle.start}
-              className="handle"
+              className="handle whole"
               aria-hidden
-              style={{
-                left: head + handle.start * size.count - (handle.length ? 0 : 7),
-                width: Math.max(18, handle.length * size.count),
+              style={{ left: 0, width: head - 4 }}
+              title={t("fit.movePart", { part: row.main.name })}
+              onPointerDown={(event) => {
+                onCursor(place(rows, row.row, cursor.after));
+                grab(event, { item: row.main.item ?? 0 });
               }}
-              title={t("fit.moveEvent", { wall: row.wall, event: handle.words })}
-              onPointerDown={(event) => grab(event, handle.event, row.wall)}
-              onPointerMove={(event) => drag.current && setGhost(under(event))}
-              onPointerUp={drop}
-              onPointerCancel={drop}
+              {...hold}
             />
-          ))}
-          <RowEnd row={row} size={size} head={head} tight={tight} timeline={timeline} />
+          )}
+          {!preview &&
+            handlesOf(row).map((handle) => (
+              <span
+                key={`${handle.event} ${handle.start}`}
+                className="handle"
+                aria-hidden
+                style={{
+                  left: head + handle.start * size.count - (handle.length ? 0 : 8),
+                  width: Math.max(18, handle.length * size.count),
+                }}
+                title={t("fit.moveEvent", { wall: row.wall, event: handle.words })}
+                onPointerDown={(event) => grab(event, { event: handle.event, from: row.row })}
+                {...hold}
+              />
+            ))}
+          <RowEnd row={row} size={size} head={head} tight={tight} last={passes.at(-1)} />
         </div>
       ))}
     </div>
   );
 }
 
+/** A variant has the notches of the part it is made from. */
+function notchesOf(row: StackRow, parts: string[]): number | undefined {
+  const at = parts.findIndex((name) => row.main.name.startsWith(name));
+  return at < 0 ? undefined : at;
+}
+
 function labelFacts(row: StackRow, t: TFunction) {
   return {
-    wall: row.wall,
+    wall: row.main.item === null ? row.wall : `${row.wall} ${row.main.name}`,
     from: row.main.start_facing,
     time: songClock(row.main.start_seconds),
-    counts: row.main.length,
-    what: row.main.event_words || t("fit.plainEnd"),
-    to: row.main.end_facing,
+    counts: row.length,
+    what: eventsOf(row).join(", ") || t("fit.plainEnd"),
+    to: (row.rest.at(-1) ?? row.main).end_facing,
   };
 }
 
-function RowHead({ row, tight, width }: { row: StackRow; tight: boolean; width: number }) {
+interface HeadProps {
+  row: StackRow;
+  tight: boolean;
+  width: number;
+  phrased: boolean;
+}
+
+function RowHead({ row, tight, width, phrased }: HeadProps) {
   const { main } = row;
   return (
-    <span className={tight ? "head tight" : "head"} style={{ flexBasis: width }} aria-hidden>
-      <b>{row.wall}</b>
+    <span
+      className={`head${tight ? " tight" : ""}${phrased ? " phrased" : ""}`}
+      style={{ flexBasis: width }}
+      aria-hidden
+    >
+      {phrased && <small className="number">{main.kind === "wall" ? row.wall : ""}</small>}
+      <b>{phrased ? shortName(main.name) : row.wall}</b>
       <RoomGlyph clock={main.start_facing} size={tight ? 20 : 26} silent />
       <span>
         <strong>{main.start_facing}</strong>
@@ -139,44 +194,50 @@ function RowHead({ row, tight, width }: { row: StackRow; tight: boolean; width: 
   );
 }
 
+const shortName = (name: string) =>
+  name.length > 2 ? name.replace(/^(Bri|End|Tag).*?(\d*)$/, "$1$2") : name;
+
+/** What happens on a row, in words, each thing once. */
+const eventsOf = (row: StackRow) => [
+  ...new Set(
+    [row.main, ...row.rest].flatMap((pass) =>
+      [pass.goes_on ? "" : pass.changed_words, pass.event_words].filter(Boolean),
+    ),
+  ),
+];
+
 interface EndProps {
   row: StackRow;
   size: StackSize;
   head: number;
   tight: boolean;
-  timeline: Timeline;
+  last: PassView | undefined;
 }
 
-function RowEnd({ row, size, head, tight, timeline }: EndProps) {
+function RowEnd({ row, size, head, tight, last }: EndProps) {
   const { t } = useTranslation();
-  const { main } = row;
-  const last = row.tags.at(-1) ?? main;
-  const left = head + Math.max(row.length, main.length) * size.count + 14;
-  const cue = main.cue ? ` · ${main.cue}` : "";
-  if (last.ended === "song" || (timeline.passes.at(-1) === last && timeline.end))
-    return (
-      <span className="row-end" style={{ left }} data-tight={tight} aria-hidden>
-        <strong>{t("fit.songEnds", { count: last.length })}</strong>
-        <small>{t("fit.facing", { clock: last.end_facing })}</small>
-      </span>
-    );
-  if (!main.event)
+  const end = row.rest.at(-1) ?? row.main;
+  const left = head + row.length * size.count + 14;
+  const happens = eventsOf(row);
+  const pieces = [row.main, ...row.rest];
+  const cue = [...new Set(pieces.map((pass) => pass.cue).filter(Boolean))].join(", ");
+  if (end === last && end.ended === "song")
+    happens.push(t("fit.songEnds", { count: end.first + end.length }));
+  else if (end.ended === "cut") happens.push(t("fit.cutAt", { count: end.first + end.length }));
+  if (!happens.length)
     return (
       <span className="row-end plain" style={{ left }} aria-hidden>
-        <RoomGlyph clock={main.end_facing} size={18} silent />{" "}
-        {t("fit.ends", { clock: main.end_facing })}
+        <RoomGlyph clock={end.end_facing} size={18} silent />{" "}
+        {t("fit.ends", { clock: end.end_facing })}
       </span>
     );
+  const stopped = pieces.find((pass) => pass.ended === "restart");
   return (
     <span className="row-end" style={{ left }} data-tight={tight} aria-hidden>
-      <strong className={main.ended === "restart" ? "brick" : ""}>
-        {main.ended === "restart"
-          ? main.event_words
-          : row.tags.map((tag) => tag.event_words).join(", ") || main.event_words}
-      </strong>
+      <strong className={stopped ? "brick" : ""}>{happens.join(", ")}</strong>
       <small>
-        {t("fit.facing", { clock: main.end_facing })}
-        {cue}
+        {t("fit.facing", { clock: (stopped ?? end).end_facing })}
+        {cue && ` · ${cue}`}
       </small>
     </span>
   );

@@ -5,11 +5,19 @@ import { rowsOf, sizeOf } from "../../drawing/wallStack";
 import { moved } from "./cursor";
 
 const pass = (kind: "wall" | "tag", wall: number, length: number) =>
-  ({ kind, wall, length, full_length: kind === "wall" ? 32 : length, start: 0 }) as PassView;
+  ({
+    kind,
+    wall,
+    length,
+    full_length: kind === "wall" ? 32 : length,
+    start: 0,
+    first: 0,
+    item: null,
+  }) as PassView;
 const rows = rowsOf([pass("wall", 1, 32), pass("tag", 1, 4), pass("wall", 2, 24)]);
 const go = (wall: number, after: number, key: string, shiftKey = false, altKey = false) => {
-  const to = moved({ wall, after }, { key, shiftKey, altKey }, rows, 8);
-  return to && [to.wall, to.after];
+  const to = moved({ row: wall, after }, { key, shiftKey, altKey }, rows, 8);
+  return to && [to.row, to.after];
 };
 
 describe("the cursor", () => {
@@ -38,7 +46,7 @@ describe("the cursor", () => {
 
 describe("the stack", () => {
   it("sews tags onto their wall", () =>
-    expect(rows.map((row) => [row.wall, row.length, row.tags.length])).toEqual([
+    expect(rows.map((row) => [row.wall, row.length, row.rest.length])).toEqual([
       [1, 36, 1],
       [2, 24, 0],
     ]));

@@ -1,15 +1,33 @@
 import { describe, expect, it } from "vitest";
 
 import type { EventForm } from "../../api/client";
-import { addRestart, addTag, applyFix, moveOnWall, parseWalls, takeOff } from "./events";
+import {
+  addBridge,
+  addChange,
+  addEnding,
+  addRestart,
+  addTag,
+  addWait,
+  applyFix,
+  moveOnWall,
+  parseWalls,
+  putIn,
+  takeOff,
+} from "./events";
 
 const event = (facts: Partial<EventForm>): EventForm => ({
   id: "e",
   kind: "restart",
   walls: [5],
   after: "24",
+  facings: [],
+  facing_at: "there",
+  phrase: null,
   tag: "",
   counts: null,
+  steps: "",
+  option: "",
+  seconds: null,
   cue: "drums",
   claims_facing: "9:00",
   ...facts,
@@ -47,10 +65,33 @@ describe("events", () => {
   });
 
   it("applies fixes", () => {
-    const fix = { event: "e", walls: [5], claims_facing: "6:00" };
+    const fix = {
+      kind: "event" as const,
+      label: "",
+      event: "e",
+      walls: [5],
+      claims_facing: "6:00",
+    };
     expect(applyFix([event({})], fix)[0]?.claims_facing).toBe("6:00");
     expect(applyFix([event({})], { ...fix, walls: [] })).toEqual([]);
     expect(applyFix([event({})], { ...fix, claims_facing: null })[0]?.claims_facing).toBe("9:00");
+  });
+
+  it("puts events in, each in place of the one of its name, and keeps one ending", () => {
+    const old = [event({}), event({ id: "end", kind: "ending", walls: [9] })];
+    const more = [event({ walls: [6] }), event({ id: "new", kind: "ending", walls: [8] })];
+    expect(brief(putIn(old, more))).toEqual(["e 6 24", "new 8 24"]);
+    const fix = { kind: "events" as const, label: "", events: [event({ id: "change-1" })] };
+    expect(applyFix([event({})], fix).map((e) => e.id)).toEqual(["e", "change-1"]);
+  });
+
+  it("adds each kind with what it needs", () => {
+    expect(addBridge([], 3, 16, [])[0]).toMatchObject({ kind: "bridge", after: "16", counts: 4 });
+    expect(addBridge([], 3, 16, ["Bridge"])[0]).toMatchObject({ tag: "Bridge", counts: null });
+    expect(addWait([], 3, 16)[0]).toMatchObject({ kind: "wait", after: "16", seconds: null });
+    expect(addChange([], 3, 24, [])[0]).toMatchObject({ kind: "change", steps: "24 hold" });
+    const ended = addEnding([], 9, 20, []);
+    expect(addEnding(ended, 8, 4, []).map((e) => e.walls)).toEqual([[8]]);
   });
 
   it.each([

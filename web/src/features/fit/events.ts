@@ -1,29 +1,82 @@
 // Changing the list of events. Pure; what a change means for the dance the server says.
-import type { EventForm } from "../../api/client";
+import type { EventForm, Schemas } from "../../api/client";
+
+type EventFix = Schemas["EventFixView"];
+type EventsFix = Schemas["EventsFixView"];
 
 export type Events = EventForm[];
 
 const TAG_COUNTS = 4;
+export type Kind = EventForm["kind"];
 
 function freshId(events: Events, stem: string): string {
   for (let number = 1; ; number++)
     if (!events.some((event) => event.id === `${stem}-${number}`)) return `${stem}-${number}`;
 }
 
-const blank = { tag: "", counts: null, cue: "", claims_facing: null, after: null };
+/** An event of which nothing is said yet but its kind. */
+const blank = (events: Events, kind: Kind): EventForm => ({
+  id: freshId(events, kind),
+  kind,
+  walls: [],
+  facings: [],
+  facing_at: "there",
+  phrase: null,
+  after: null,
+  tag: "",
+  counts: null,
+  steps: "",
+  option: "",
+  seconds: null,
+  cue: "",
+  claims_facing: null,
+});
+
+export const stops = (event: EventForm) => event.kind === "restart" || event.kind === "tag-restart";
 
 /** A restart on a wall; an event that stops the wall already moves to the new count. */
 export function addRestart(events: Events, wall: number, after: number): Events {
-  const there = events.find((event) => event.kind !== "tag" && event.walls.includes(wall));
+  const there = events.find((event) => stops(event) && event.walls.includes(wall));
   if (there) return moveOnWall(events, there.id, wall, wall, String(after));
-  const event: EventForm = {
-    ...blank,
-    id: freshId(events, "restart"),
-    kind: "restart",
-    walls: [wall],
-    after: String(after),
-  };
-  return [...events, event];
+  return [...events, { ...blank(events, "restart"), walls: [wall], after: String(after) }];
+}
+
+/** Steps in mid-wall: the sheet's first bridge, or four counts without steps. */
+export function addBridge(events: Events, wall: number, after: number, bridges: string[]): Events {
+  const steps = bridges[0] ? { tag: bridges[0] } : { counts: TAG_COUNTS };
+  return [...events, { ...blank(events, "bridge"), walls: [wall], after: String(after), ...steps }];
+}
+
+/** The band stops after so many counts. */
+export const addWait = (events: Events, wall: number, after: number): Events => [
+  ...events,
+  { ...blank(events, "wait"), walls: [wall], after: String(after) },
+];
+
+/** Counts danced otherwise: the sheet's step change, or a hold to be written over. */
+export function addChange(events: Events, wall: number, after: number, changes: string[]): Events {
+  const steps = changes[0] ? { tag: changes[0] } : { steps: `${after} hold` };
+  return [...events, { ...blank(events, "change"), walls: [wall], ...steps }];
+}
+
+/** The dance stops here: the sheet's ending, or nothing but the stop. */
+export function addEnding(events: Events, wall: number, after: number, endings: string[]): Events {
+  const steps = endings[0] ? { tag: endings[0] } : {};
+  const rest = events.filter((event) => event.kind !== "ending");
+  return [...rest, { ...blank(rest, "ending"), walls: [wall], after: String(after), ...steps }];
+}
+
+/** Events put in, each in place of the one of its name. */
+export function putIn(events: Events, more: Events): Events {
+  const names = new Set(more.map((event) => event.id));
+  const kept = events.map((event) => more.find((each) => each.id === event.id) ?? event);
+  return [...kept, ...more.filter((event) => !events.some((each) => each.id === event.id))].filter(
+    // One dance has one ending.
+    (event) =>
+      event.kind !== "ending" ||
+      names.has(event.id) ||
+      !more.some((each) => each.kind === "ending"),
+  );
 }
 
 /** A tag at the end of a wall: the sheet's first tag, or four counts without steps. */
@@ -35,10 +88,7 @@ export function addTag(events: Events, wall: number, tags: string[]): Events {
       e === alike ? { ...e, walls: [...e.walls, wall].sort((a, b) => a - b) } : e,
     );
   const steps = tag ? { tag } : { counts: TAG_COUNTS };
-  return [
-    ...events,
-    { ...blank, id: freshId(events, "tag"), kind: "tag", walls: [wall], ...steps },
-  ];
+  return [...events, { ...blank(events, "tag"), walls: [wall], ...steps }];
 }
 
 export const change = (events: Events, id: string, to: Partial<EventForm>): Events =>
@@ -69,15 +119,12 @@ export function moveOnWall(
     const walls = [...event.walls.filter((wall) => wall !== from && wall !== to), to];
     return change(events, id, { walls: walls.sort((a, b) => a - b) });
   }
-  const stem = event.kind === "tag" ? "tag" : "restart";
-  return [...takeOff(events, id, from), { ...moved, id: freshId(events, stem) }];
+  return [...takeOff(events, id, from), { ...moved, id: freshId(events, event.kind) }];
 }
 
 /** What a finding's fix asks for. */
-export function applyFix(
-  events: Events,
-  fix: { event: string; walls: number[]; claims_facing: string | null },
-): Events {
+export function applyFix(events: Events, fix: EventFix | EventsFix): Events {
+  if (fix.kind === "events") return putIn(events, fix.events);
   if (!fix.walls.length) return events.filter((event) => event.id !== fix.event);
   const claim = fix.claims_facing === null ? {} : { claims_facing: fix.claims_facing };
   return change(events, fix.event, { walls: fix.walls, ...claim });

@@ -98,6 +98,7 @@ const finding = (facts: Partial<Finding>): Finding => ({
   severity: "wrong",
   message: "Nothing on 4.",
   advice: "Write hold.",
+  others: [],
   expected: "",
   found: "",
   start: 3,

@@ -1,0 +1,131 @@
+// Other ways to fit: the best plans as small stacks, with what each costs.
+import { Button } from "antd";
+import { useTranslation } from "react-i18next";
+
+import { rowsOf } from "../../drawing/wallStack";
+import type { Plan, Plans as PlansView } from "./usePlans";
+import { SmallStack } from "./SmallStack";
+
+interface Props {
+  plans: PlansView | undefined;
+  error: string;
+  shown: Plan | null;
+  onShow: (plan: Plan | null) => void;
+  onTake: (plan: Plan) => void;
+  onLimits: () => void;
+  /** What is given back when nobody's plan is any good. */
+  onRank: (of: "dances" | "songs") => void;
+}
+
+export function Plans({ plans, error, shown, onShow, onTake, onLimits, onRank }: Props) {
+  const { t } = useTranslation();
+  const best = plans?.plans[0]?.cost ?? 0;
+  const more = plans ? plans.own.cost - best : 0;
+  return (
+    <section className="card plans" aria-label={t("plans.title")}>
+      <header>
+        <h2>{t("plans.title")}</h2>
+        <Button size="small" type="text" onClick={onLimits}>
+          {t("plans.limits")}
+        </Button>
+      </header>
+      {error && <p className="verdict">{error}</p>}
+      {plans?.verdict && (
+        <div className="verdict">
+          <p>{plans.verdict}</p>
+          {plans.plans.length > 0 && (
+            <p>
+              <Button size="small" onClick={() => onRank("dances")}>
+                {t("plans.rankDances")}
+              </Button>{" "}
+              <Button size="small" onClick={() => onRank("songs")}>
+                {t("plans.rankSongs")}
+              </Button>
+            </p>
+          )}
+        </div>
+      )}
+      {plans && plans.plans.length > 0 && (
+        <>
+          <p className="own">
+            {t("plans.own")} <b>{plans.own.cost}</b>{" "}
+            <span className="soft">
+              {more > 0
+                ? t("plans.more", { count: more })
+                : more < 0
+                  ? t("plans.less", { count: -more })
+                  : t("plans.even")}
+            </span>
+          </p>
+          <ol onMouseLeave={() => onShow(null)}>
+            {plans.plans.map((plan, index) => (
+              <li key={index}>
+                <button
+                  className={plan === shown ? "plain shown" : "plain"}
+                  onMouseEnter={() => onShow(plan)}
+                  onFocus={() => onShow(plan)}
+                  onBlur={() => onShow(null)}
+                  onClick={() => onTake(plan)}
+                >
+                  <SmallStack rows={rowsOf(plan.passes)} />
+                  <span>
+                    <strong>{plan.words}</strong>
+                    <small>
+                      {t("plans.hits", { hits: plan.hits, phrases: plan.phrases })} ·{" "}
+                      {t("plans.cost", { count: plan.cost })}
+                    </small>
+                  </span>
+                </button>
+              </li>
+            ))}
+          </ol>
+        </>
+      )}
+    </section>
+  );
+}
+
+/** Why a plan is as it is, in place of the events while it is looked at. */
+export function PlanWhy({ plan, own }: { plan: Plan; own: PlansView["own"] }) {
+  const { t } = useTranslation();
+  return (
+    <section className="card here why" aria-label={t("plans.why")}>
+      <div className="add">
+        <h2>{t("plans.looking")}</h2>
+        <span className="soft">
+          {t("plans.take")} <span className="key">Enter</span>
+        </span>
+      </div>
+      <div className="columns">
+        <ul>
+          {plan.reasons.map((reason) => (
+            <li key={`${reason.event} ${reason.wall}`}>{reason.words}</li>
+          ))}
+          {!plan.reasons.length && <li>{plan.words}</li>}
+        </ul>
+        <Costs costs={plan.costs} title={t("plans.costs", { count: plan.cost })} />
+        <Costs costs={own.costs} title={t("plans.ownCosts", { count: own.cost })} />
+      </div>
+    </section>
+  );
+}
+
+export function Costs({ costs, title }: { costs: Plan["costs"]; title: string }) {
+  const { t } = useTranslation();
+  return (
+    <div className="costs">
+      <h3>{title}</h3>
+      {costs.length ? (
+        <ul>
+          {costs.map((cost, index) => (
+            <li key={index}>
+              <b>{cost.cost}</b> {cost.words}
+            </li>
+          ))}
+        </ul>
+      ) : (
+        <p className="soft">{t("plans.free")}</p>
+      )}
+    </div>
+  );
+}
