@@ -357,14 +357,17 @@ def _print_sheet(view: SheetView) -> None:
 
 
 def _wall_line(passed: PassView, *, seconds: bool) -> str:
-    name = f"wall {passed.wall}" if passed.kind == "wall" else f"  tag {passed.wall}"
+    name = f"wall {passed.wall}" if passed.kind == "wall" else f"  {passed.kind} {passed.wall}"
+    if passed.item is not None:
+        name = f"{passed.wall} {passed.name}" if passed.kind == "wall" else f"  {passed.name}"
     minutes, rest = divmod(passed.start_seconds, 60)
     clock = f"  {int(minutes)}:{rest:04.1f}" if seconds else ""
-    what = f"  {passed.event_words}" if passed.event_words and passed.kind == "wall" else ""
+    words = [passed.changed_words, passed.event_words] if passed.kind == "wall" else []
+    what = "".join(f"  {each}" for each in words if each)
     if passed.ended == "song":
         what = f"  song ends on {passed.length:g}"
     return (
-        f"{name:<8}{clock}  {passed.start_facing:>5} to {passed.end_facing:>5}"
+        f"{name:<10}{clock}  {passed.start_facing:>5} to {passed.end_facing:>5}"
         f"  {passed.length:>3g} counts{what}"
     )
 

@@ -5,6 +5,7 @@ from typing import Any
 
 from maplestep.core.counts import parse_cut
 from maplestep.core.laying import lay_out
+from maplestep.core.own_steps import routine_with_own_steps
 from maplestep.core.routine import Event, EventKind, Routine
 from maplestep.core.sheet.model import Part
 from maplestep.core.sheet.read import Reading, read_sheet
@@ -66,10 +67,25 @@ def tag(*walls: int, counts: int | None = None, name: str = "", facing: int | No
     )
 
 
-def timeline(sheet: str, put_to: Song, *events: Event, start: int | None = None) -> Timeline:
-    read = read_sheet(sheet).sheet
+def happens(kind: str, wall: int, after: str | None = None, **more: Any) -> Event:
+    """Any kind of event on one wall."""
+    return Event(
+        id=more.pop("called", f"{kind}-{wall}"),
+        kind=EventKind(kind),
+        walls=more.pop("walls", (wall,)),
+        after=parse_cut(after) if after else None,
+        **more,
+    )
+
+
+def timeline(
+    sheet: str, put_to: Song, *events: Event, start: int | None = None, **more: Any
+) -> Timeline:
+    """The dance on the song; ``more`` are the routine's order and pins."""
+    reading = read_sheet(sheet)
     begin = None if start is None else Fraction(start)
-    return lay_out(Routine(song=put_to, sheet=read, events=events, start=begin))
+    routine = Routine(song=put_to, sheet=reading.sheet, events=events, start=begin, **more)
+    return lay_out(routine_with_own_steps(routine, reading))
 
 
 def walk(line: Timeline) -> list[str]:

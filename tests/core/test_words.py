@@ -2,15 +2,16 @@
 
 import re
 from collections.abc import Sequence
+from fractions import Fraction as F
 
 import pytest
-from core.dancing import quarter_dance, restart, song, tag, timeline
+from core.dancing import happens, quarter_dance, restart, song, tag, timeline
 
 from maplestep.core.finding import Finding
 from maplestep.core.findings.registry import fit_findings, load_findings, sheet_findings
 from maplestep.core.findings.words import ENGLISH, advice, message
 from maplestep.core.sheet.read import read_sheet
-from maplestep.core.song import Song
+from maplestep.core.song import PhraseKind, Song
 
 # 32 counts, a quarter right on 31, right foot first and free at the end.
 DANCE = quarter_dance("right")
@@ -203,6 +204,14 @@ LOADS = {
     ),
 }
 VERSES = song("verse 32, chorus 32")
+# 120 bpm; count 9 comes two seconds late: 3.5 + 0.5 + 2.
+STOPPING = song(
+    "verse 32, chorus 32", anchors=((F(0), 0.0), (F(7), 3.5), (F(8), 6.0), (F(64), 34.0))
+)
+# Four counts each: A turns a half, B does not; the right foot is free after both.
+AB = (
+    "Part A\n1-2 R step forward, pivot ½ left\n3-4 Walk forward R, L\nPart B\n1-4 R rocking chair\n"
+)
 Case = tuple[str, Song, Sequence[object], str]
 FITS: dict[str, Case] = {
     "fit.nothing-danced": (
@@ -216,6 +225,150 @@ FITS: dict[str, Case] = {
         VERSES,
         [],
         "Every wall is danced as part A; the sheet has B, C besides.",
+    ),
+    "fit.parts-never-danced": (
+        AB,
+        song("verse 16"),
+        [{"sequence": "A x4"}],
+        "The order never comes to B.",
+    ),
+    "fit.order-unread": (
+        AB,
+        song("verse 8"),
+        [{"sequence": "A ] B"}],
+        "“]” in the order is nothing that can be danced.",
+    ),
+    "fit.order-unknown": (
+        AB,
+        song("verse 8"),
+        [{"sequence": "A, Q, B"}],
+        "The sheet has no “Q”.",
+    ),
+    "fit.order-bracket": (
+        AB,
+        song("verse 8"),
+        [{"sequence": "(A B"}],
+        "A bracket “(” in the order has no partner.",
+    ),
+    "fit.order-times": (AB, song("verse 8"), [{"sequence": "A x0 B"}], "x0 cannot be danced."),
+    "fit.order-cut": (
+        AB,
+        song("verse 8"),
+        [{"sequence": "A[3-2] B"}],
+        "“[3-2]” does not cut anything.",
+    ),
+    "fit.order-many": (
+        AB,
+        song("verse 8"),
+        [{"sequence": "A x399 B x2"}],
+        "The order has more than 400 parts; the rest is left out.",
+    ),
+    "fit.order-long": (
+        AB,
+        song("verse 8"),
+        [{"sequence": "A " * 1001}],
+        "The order is longer than 2000 characters.",
+    ),
+    "fit.order-beyond": (
+        AB,
+        song("verse 8"),
+        [{"sequence": "A[1-9] B"}],
+        "A[1-9] goes beyond part A, which has 4 counts.",
+    ),
+    "fit.order-short": (
+        AB,
+        song("verse 20"),
+        [{"sequence": "A B"}],
+        "The order is over 12 counts before the song.",
+    ),
+    "fit.order-never": (
+        AB,
+        song("verse 8"),
+        [{"sequence": "A B A B"}],
+        "The song ends in B; A, B is never danced.",
+    ),
+    "fit.pin": (
+        AB,
+        song("verse 8"),
+        [{"sequence": "A B", "pins": (("B", 0),)}],
+        "B has to start at 12:00; as number 2 it starts at 6:00.",
+    ),
+    "fit.pins": (
+        AB,
+        song("verse 16"),
+        [{"sequence": "A B x3", "pins": (("B", 2),)}],
+        "B has to start at 3:00; numbers 2, 3, 4 do not.",
+    ),
+    "fit.wait-no-stop": (
+        DANCE,
+        VERSES,
+        [happens("wait", 1, "8")],
+        "Wait after 8 on wall 1: the song map has no stop there, so no time is waited.",
+    ),
+    "fit.wait-length": (
+        DANCE,
+        STOPPING,
+        [happens("wait", 1, "8", seconds=9)],
+        "Wait 9 s after 8 on wall 1: the band stops for 2.0 seconds there.",
+    ),
+    "fit.stop-no-wait": (
+        DANCE,
+        STOPPING,
+        [],
+        "The band stops for 2.0 seconds after count 8 of wall 1.",
+    ),
+    "fit.cue-missing": (
+        DANCE,
+        VERSES,
+        [restart(1, "16")],
+        "Restart after 16 on wall 1 has no cue.",
+    ),
+    "fit.never-by-rule": (
+        DANCE,
+        VERSES,
+        [happens("tag", 1, walls=(), phrase=PhraseKind.BRIDGE, counts=4)],
+        "Tag +4 never happens: no place in the song is “whenever a bridge ends”.",
+    ),
+    "fit.never-other-change": (
+        DANCE,
+        VERSES,
+        [
+            happens("change", 1, steps="1-2 hold"),
+            happens("change", 1, steps="5-6 hold", called="second"),
+        ],
+        "Step change on 5–6 on wall 1 never happens: its steps are for another part, or that wall "
+        "has a step change already.",
+    ),
+    "fit.change-gone": (
+        DANCE,
+        VERSES,
+        [happens("change", 1, tag="Step change 7")],
+        "The sheet has no step change “Step change 7” any more.",
+    ),
+    "fit.steps-unread": (
+        DANCE,
+        VERSES,
+        [happens("tag", 1, steps="# nothing")],
+        "Tag +0 on wall 1 never happens: its steps cannot be read.",
+    ),
+    "fit.wrong-foot-joint": (
+        "Part A\n1-4 R side, L together, R side, hold\nPart B\n1-4 R rocking chair\n",
+        song("verse 8"),
+        [{"sequence": "A B"}],
+        "Wall 1: B comes after A and its right foot is not free.",
+    ),
+    "fit.wrong-foot-joint-weigh": (
+        "Part A\n1-4 R side, L together, R side, L touch\nPart B\n1-4 R rocking chair\n",
+        song("verse 8"),
+        [{"sequence": "A B"}],
+        "Wall 1: B comes after A and its right foot is not free.",
+    ),
+    "fit.wrong-foot-joint-no-steps": (
+        # A's last two counts are a hold on the right foot that B's first begins with.
+        "Part A\n1-2 R side, hold\n3-4 hold\nPart B\n1-4 R rocking chair\n",
+        song("verse 6"),
+        [{"sequence": "A[1-2] A[3-4] B"}],
+        "Wall 2: B comes after A and its right foot is not free.",
     ),
     "fit.tag-gone": (
         DANCE,
@@ -398,6 +551,7 @@ def test_what_is_said_of_the_load(code: str) -> None:
 def test_what_is_said_of_a_routine(code: str) -> None:
     sheet, music, rest, words = FITS[code]
     start = next((item for item in rest if isinstance(item, int)), None)
-    events = [item for item in rest if not isinstance(item, int)]
-    line = timeline(sheet, music, *events, start=start)  # type: ignore[arg-type]
+    more = next((item for item in rest if isinstance(item, dict)), {})
+    events = [item for item in rest if not isinstance(item, int | dict)]
+    line = timeline(sheet, music, *events, start=start, **more)  # type: ignore[arg-type]
     assert words in said(fit_findings(line), code)

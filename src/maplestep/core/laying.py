@@ -116,52 +116,24 @@ class _Layer:
         name, starts = part.name, self._facing
         self._changes_here(plan, wall, self._at)
         cursor, goes_on = plan.first, False
-        for event, cut in plan.breaks:
+        ender = plan.stop or plan.ending or (plan.tags[0] if plan.tags else None)
+        pieces = [(cut, event, Ended.BREAK) for event, cut in plan.breaks if cut.at < plan.upto.at]
+        for cut, event, ended in [*pieces, (plan.upto, ender, _ended(plan))]:
             if cut.at > cursor:
                 yield self._pass(
-                    PassKind.WALL,
-                    wall,
-                    plan.part,
-                    part.length,
-                    first=cursor,
-                    cut=cut,
-                    event=event,
-                    goes_on=goes_on,
-                    changed=plan.changed,
-                    item=item,
-                    ended=Ended.BREAK,
+                    PassKind.WALL, wall, plan.part, part.length, first=cursor, cut=cut,
+                    event=event, goes_on=goes_on, changed=plan.changed, item=item, ended=ended,
                     name=name,
-                )
+                )  # fmt: skip
                 goes_on, cursor = True, cut.at
+            if ended is Ended.BREAK and event is not None:
+                yield from self._break(event, wall, cut.at - first, starts)
             if self._at >= self._end:
-                return
-            self._note(event, wall, cut.at - first, starts)
-            yield from self._break(event, wall)
-            if self._at >= self._end:
-                return
-        ended = Ended.WHOLE
-        if plan.stop is not None:
-            ended = Ended.RESTART
-        elif plan.ending is not None:
-            ended = Ended.ENDING
-        elif not plan.whole:
-            ended = Ended.CUT
-        ender = plan.stop or plan.ending or (plan.tags[0] if plan.tags else None)
-        if plan.upto.at > cursor:
-            yield self._pass(
-                PassKind.WALL,
-                wall,
-                plan.part,
-                part.length,
-                first=cursor,
-                cut=plan.upto,
-                event=ender,
-                goes_on=goes_on,
-                changed=plan.changed,
-                item=item,
-                ended=ended,
-                name=name,
-            )
+                break
+        for event, cut in plan.breaks:
+            # What comes on the wall's very last count comes before its tag or restart.
+            if cut.at == plan.upto.at and self._at < self._end:
+                yield from self._break(event, wall, cut.at - first, starts)
         yield from self._after(plan, wall, plan.upto.at - first, starts)
 
     def _after(self, plan: _Plan, wall: int, after: Fraction, starts: int) -> Iterator[Pass]:
@@ -183,7 +155,11 @@ class _Layer:
                 self._note(event, wall, after, starts)
             yield from self._own_steps(event, wall, PassKind.TAG)
 
-    def _break(self, event: Event, wall: int) -> Iterator[Pass]:
+    def _break(self, event: Event, wall: int, after: Fraction, starts: int) -> Iterator[Pass]:
+        """A bridge or a wait, after so many counts of the wall."""
+        if self._at >= self._end:
+            return
+        self._note(event, wall, after, starts)
         if event.kind is EventKind.BRIDGE:
             yield from self._own_steps(event, wall, PassKind.BRIDGE)
         else:
@@ -429,6 +405,15 @@ _ITEM_KINDS: Final = {
     PartKind.ENDING: PassKind.ENDING,
     PartKind.CHANGE: PassKind.TAG,
 }
+
+
+def _ended(plan: _Plan) -> Ended:
+    """Why a wall is over, if the song lets it come so far."""
+    if plan.stop is not None:
+        return Ended.RESTART
+    if plan.ending is not None:
+        return Ended.ENDING
+    return Ended.WHOLE if plan.whole else Ended.CUT
 
 
 def _cut_of(item: Item, length: Fraction) -> tuple[Fraction, Fraction]:

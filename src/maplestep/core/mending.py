@@ -159,7 +159,7 @@ def _as_step_change(routine: Routine, passed: Pass, moves: tuple[Move, ...]) -> 
     if passed.changed is not None:
         return None
     first = next(
-        (m.at for m, own in zip(moves, passed.moves, strict=False) if m != own),
+        (min(m.at, own.at) for m, own in zip(moves, passed.moves, strict=False) if m != own),
         moves[-1].at,
     )
     start = min(first, moves[-1].at).__floor__()

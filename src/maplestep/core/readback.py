@@ -19,7 +19,8 @@ from .turns import amount_words, clock, to_front, walls_in_dance
 
 _ENGLISH: Final = {
     "wall": "Wall {n}, starts facing {starts}",
-    "part": "{n}: {part}, starts facing {starts}",
+    "part": "{n}: {part}{phrase}, starts facing {starts}",
+    "with": " on {phrase}",
     "whole": "dance all {counts} counts, end facing {ends}",
     "whole-plain": "dance it through, end facing {ends}",
     "restart": "dance {counts} counts, {last}restart facing {ends}",
@@ -28,6 +29,7 @@ _ENGLISH: Final = {
     "tag-restart": "dance {counts} counts, then the tag of {tag} and restart facing {ends}",
     "bridge": "after {after} counts the bridge of {counts}{steps}, then go on with count {next}",
     "wait": "after {after} counts wait{long}, then go on with count {next}",
+    "wait-end": "then wait{long}",
     "change": "with the step change on {counts}: {steps}",
     "ending": "after {after} counts the ending{steps}, facing {ends}",
     "song": "the song ends after {counts} counts, facing {ends}",
@@ -45,7 +47,8 @@ _ENGLISH: Final = {
 }
 _FRENCH: Final = {
     "wall": "Mur {n}, départ face à {starts}",
-    "part": "{n} : {part}, départ face à {starts}",
+    "part": "{n} : {part}{phrase}, départ face à {starts}",
+    "with": " sur {phrase}",
     "whole": "danser les {counts} temps, fin face à {ends}",
     "whole-plain": "danser en entier, fin face à {ends}",
     "restart": "danser {counts} temps, {last}reprise face à {ends}",
@@ -54,6 +57,7 @@ _FRENCH: Final = {
     "tag-restart": "danser {counts} temps, puis le tag de {tag} temps et reprise face à {ends}",
     "bridge": "après {after} temps le pont de {counts}{steps}, puis continuer au temps {next}",
     "wait": "après {after} temps attendre{long}, puis continuer au temps {next}",
+    "wait-end": "puis attendre{long}",
     "change": "avec le changement de pas aux temps {counts} : {steps}",
     "ending": "après {after} temps le final{steps}, face à {ends}",
     "song": "la musique finit après {counts} temps, face à {ends}",
@@ -150,17 +154,28 @@ class _Speaker:
         if first.kind is not PassKind.WALL:
             head = first.name
         elif phrased:
+            begun = next((span.phrase for span in first.phrases if span.starts), None)
             head = self._say(
-                "part", n=first.wall, part=first.name, starts=clock(first.start_facing)
+                "part",
+                n=first.wall,
+                part=first.name,
+                phrase=self._say("with", phrase=begun.name) if begun is not None else "",
+                starts=clock(first.start_facing),
             )
         else:
             head = self._say("wall", n=first.wall, starts=clock(first.start_facing))
         said = [clause for passed in group for clause in self._clauses(passed, group)]
         if first.changed is not None:
             said.insert(0, self._changed(first))
-        cues = dict.fromkeys(p.event.cue for p in group if p.event is not None and p.event.cue)
+        cues: dict[str, None] = dict.fromkeys(
+            p.event.cue for p in group if p.event is not None and p.event.cue
+        )
         if first.changed is not None and first.changed.cue:
             cues[first.changed.cue] = None
+        if phrased:
+            # A part begins with its phrase: what announces the one announces the other.
+            spans = [span for passed in group for span in passed.phrases if span.starts]
+            cues.update(dict.fromkeys(s.phrase.phrase.cue for s in spans if s.phrase.phrase.cue))
         said += [self._say("listen", cue=cue) for cue in cues]
         if group[-1] is self._line.passes[-1]:
             said += self._finish(group[-1])
@@ -185,9 +200,12 @@ class _Speaker:
                 after = self._danced_before(passed, group)
                 seconds = passed.event.seconds if passed.event else None
                 long = self._say("seconds", seconds=f"{seconds:g}") if seconds else ""
+                later = group[group.index(passed) :]
+                goes_on = any(p.kind is PassKind.WALL for p in later)
                 yield self._say(
-                    "wait", after=after, long=long or self._say("until"), next=after + 1
-                )
+                    "wait" if goes_on else "wait-end",
+                    after=after, long=long or self._say("until"), next=after + 1,
+                )  # fmt: skip
             case PassKind.ENDING:
                 after = self._danced_before(passed, group)
                 yield self._say("ending", after=after, steps=self._own(passed), ends=ends)

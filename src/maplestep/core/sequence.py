@@ -22,7 +22,7 @@ from typing import Final
 MAX_ITEMS: Final = 400
 MAX_TEXT: Final = 2000
 _TOKEN: Final = re.compile(
-    r"\s*(?:(?P<open>\()|(?P<close>\))|(?P<times>[x×*]\s*(?P<number>\d{1,3})(?![\w']))"
+    r"\s*(?:(?P<open>\()|(?P<close>\))|(?P<times>[x×*]\s*(?P<number>\d{1,3})(?!\d))"
     r"|(?P<tag>\+\s*(?P<counts>\d{1,2})(?!\w))"
     r"|(?P<cut>\[\s*(?P<first>\d{1,4})\s*[-–—]\s*(?P<last>\d{1,4})\s*\])"
     r"|(?P<sep>[,;|>→.\-–—]+)|(?P<word>[^\s,;|()\[\]+]+))",
@@ -140,10 +140,12 @@ class _Parser:
         self._troubles.append(Trouble(code=code, said=said, start=at))
 
     def _repeat(self, items: list[Item], count: int, times: int, at: int) -> None:
-        if not times >= 1 or len(items) + count * (times - 1) > MAX_ITEMS:
+        if times < 1:
             self._trouble("fit.order-times", str(times), at)
             return
-        items.extend(items[len(items) - count :] * (times - 1))
+        # One more than there may be is enough to say so.
+        room = max(MAX_ITEMS + 1 - len(items), 0)
+        items.extend((items[len(items) - count :] * (times - 1))[:room])
 
     def _cut(self, items: list[Item], match: re.Match[str], at: int) -> None:
         first, last = int(match["first"]), int(match["last"])

@@ -12,9 +12,9 @@ from ..core.counts import parse_cut
 from ..core.errors import RoutineError
 from ..core.laying import lay_out
 from ..core.planner.fit import Fit, fit_of, is_marked, units_match
-from ..core.planner.parts import PartLimits, plan_parts, usual_homes
+from ..core.planner.parts import PartLimits, ending_of, plan_parts, usual_homes
 from ..core.planner.price import CostItem, price, total
-from ..core.planner.reasons import headline, item_words, reason
+from ..core.planner.reasons import bill, headline, item_words, reason
 from ..core.planner.search import Outcome
 from ..core.planner.settle import fixed_walls, kept_events, planned_routine
 from ..core.planner.terms import (
@@ -67,6 +67,13 @@ class CostView(BaseModel):
     words: str
 
 
+class BillView(BaseModel):
+    """The costs gathered by what causes them: one line an event."""
+
+    cost: int
+    words: str
+
+
 class ReasonView(BaseModel):
     """Why an event of a plan is on its wall."""
 
@@ -83,6 +90,7 @@ class PlanView(BaseModel):
     hits: int
     phrases: int
     costs: list[CostView]
+    bill: list[BillView]
     reasons: list[ReasonView]
     events: list[EventForm]
     sequence: str
@@ -105,6 +113,7 @@ class PriceView(BaseModel):
 
     cost: int
     costs: list[CostView]
+    bill: list[BillView]
     events: int
 
 
@@ -146,7 +155,13 @@ def plans_view(routine: Routine, wish: PlanWish) -> PlansView:
     outcome, routines, every = _orders(routine, asked) if phrased else _walls(routine, part, asked)
     plans = [_plan_view(lay_out(planned), asked) for planned in routines]
     best = fit_of(lay_out(routines[0]), asked.importance) if routines else None
-    view = _view(outcome.value, plans, own, asked, _verdict(routine, best, outcome))
+    verdict = _verdict(routine, best, outcome)
+    if best is not None and not best.good and _spoilt(routine, part, asked):
+        verdict = (
+            f"With the events that stay, even the best plan begins only {best.hits} of "
+            f"{best.phrases} phrases on count 1. Without them the dance sits well."
+        )
+    view = _view(outcome.value, plans, own, asked, verdict)
     view.good = best is not None and best.good
     view.every_phrase = every
     return view
@@ -191,6 +206,15 @@ def _walls(routine: Routine, part: Part, asked: _Asked) -> tuple[Outcome, list[R
     return found.outcome, [planned_routine(plan, routine, kept) for plan in found.plans], False
 
 
+def _spoilt(routine: Routine, part: Part, asked: _Asked) -> bool:
+    """Is it only what the user keeps that makes every plan a bad one?"""
+    if len(routine.sheet.danced) > 1 or not kept_events(routine, asked.wish.keep):
+        return False
+    bare = replace(routine, events=())
+    _, free, _ = _walls(bare, part, asked)
+    return bool(free) and fit_of(lay_out(free[0]), asked.importance).good
+
+
 def _orders(routine: Routine, asked: _Asked) -> tuple[Outcome, list[Routine], bool]:
     chosen = asked.wish.cuts is not None
     limits = PartLimits(
@@ -199,6 +223,7 @@ def _orders(routine: Routine, asked: _Asked) -> tuple[Outcome, list[Routine], bo
         importance=asked.importance,
         homes=asked.homes,
         pins=dict(routine.pins),
+        ending=ending_of(routine),
         cuts={part.name: asked.cuts for part in routine.sheet.danced} if chosen else None,
         no_side_events=asked.wish.no_side_events,
     )
@@ -218,6 +243,7 @@ def _plan_view(timeline: Timeline, asked: _Asked) -> PlanView:
         hits=len(timeline.phrase_hits),
         phrases=len(timeline.danced_phrases),
         costs=_costs(timeline, items),
+        bill=_bill(timeline, items),
         reasons=[
             ReasonView(event=there.event.id, wall=there.wall, words=reason(timeline, there))
             for there in timeline.happenings
@@ -240,6 +266,10 @@ def _costs(timeline: Timeline, items: tuple[CostItem, ...]) -> list[CostView]:
     ]
 
 
+def _bill(timeline: Timeline, items: tuple[CostItem, ...]) -> list[BillView]:
+    return [BillView(cost=cost, words=words) for cost, words in bill(timeline, items)]
+
+
 def _view(
     outcome: str, plans: list[PlanView], own: Timeline, asked: _Asked, verdict: str
 ) -> PlansView:
@@ -248,7 +278,12 @@ def _view(
         outcome=outcome,
         plans=plans,
         every_phrase=False,
-        own=PriceView(cost=total(items), costs=_costs(own, items), events=len(own.happenings)),
+        own=PriceView(
+            cost=total(items),
+            costs=_costs(own, items),
+            bill=_bill(own, items),
+            events=len(own.happenings),
+        ),
         good=False,
         verdict=verdict,
         limits=LimitsView(

@@ -206,7 +206,8 @@ def timeline_view(timeline: Timeline, reading: Reading, *, title: str = "") -> T
         start=float(routine.start_count),
         count_unit=song.count_unit,
         dance_title=sheet.title,
-        dance_counts=float(wall.length) if wall else 0.0,
+        # A phrased dance is named by the sum of its parts, once each.
+        dance_counts=float(sum(part.length for part in sheet.danced)),
         dance_walls=walls_in_dance(single.net_turn) if single else None,
         dance_turn=net_turn_words(wall.net_turn) if wall else "",
         tags=[part.name for part in sheet.parts if part.kind.value == "tag"],

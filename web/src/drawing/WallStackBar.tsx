@@ -29,7 +29,7 @@ export const WallStackBar = memo(function WallStackBar(props: Props) {
           pass={pass}
           x={(pass.start - row.main.start) * size.count}
           box={box}
-          labels={labels[pass.part] ?? []}
+          labels={labels[pass.name] ?? labels[pass.part] ?? []}
         />
       ))}
       {notches !== undefined && <Notches count={notches + 1} box={box} />}
@@ -95,12 +95,10 @@ function Changed({ pass, x, box }: { pass: PassView; x: number; box: Box }) {
 
 /** A part of a phrased dance is told by the notches cut into the start of its bar. */
 function Notches({ count, box }: { count: number; box: Box }) {
-  const size = Math.min(5, (box.bottom - box.top) / 4);
+  const size = 4;
   let path = "";
-  for (let notch = 0; notch < count; notch++) {
-    const x = 5 + notch * (2 * size + 1);
-    path += `M${x} ${box.bottom + 0.5} l${size} ${-size} l${size} ${size} Z `;
-  }
+  for (let notch = 0; notch < count; notch++)
+    path += `M${8 + notch * 11} ${box.top} h${2 * size} l${-size} ${size} Z `;
   return <path d={path} className="notches" />;
 }
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from itertools import pairwise
 
 from ..counts import label
 from ..feet import Foot, is_free
@@ -33,7 +34,8 @@ def check(timeline: Timeline) -> Iterator[Finding]:
 
 def bad_joints(timeline: Timeline) -> Iterator[tuple[Pass, Pass]]:
     """Every pair of neighbouring passes whose joint does not work."""
-    for before, after in zip(timeline.passes, timeline.passes[1:], strict=False):
+    danced = [passed for passed in timeline.passes if passed.kind is not PassKind.WAIT]
+    for before, after in pairwise(danced):
         foot = after.first_foot
         if foot is None or is_free(foot, before.end_weight):
             continue

@@ -17,7 +17,7 @@ from ..routine import Routine
 from ..sheet.model import Sheet
 from ..song import PhraseKind, Song
 from ..timeline import Timeline
-from .parts import PartLimits, plan_parts, usual_homes
+from .parts import PartLimits, ending_of, plan_parts, usual_homes
 from .price import CostItem, Reason, price, total
 from .reasons import headline
 from .settle import planned_routine
@@ -98,6 +98,7 @@ def best_routines(routine: Routine, k: int) -> tuple[Routine, ...]:
             importance=importances(song),
             homes=usual_homes(sheet),
             pins=dict(routine.pins),
+            ending=ending_of(routine),
         )
         orders = plan_parts(song, sheet, limits, start=begin, k=k)
         return tuple(replace(routine, sequence=plan.sequence, events=()) for plan in orders.plans)

@@ -9,13 +9,14 @@ part, not facings and feet.
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from fractions import Fraction
 from typing import NamedTuple
 
 from ..feet import Foot, is_free
+from ..routine import Routine
 from ..sequence import Item, write_sequence
-from ..sheet.model import Part, Sheet
+from ..sheet.model import Part, PartKind, Sheet
 from ..song import Song
 from ..turns import FULL
 from .search import NEVER, Outcome, Step, cheapest_ways
@@ -46,7 +47,8 @@ _HOMES = (
 @dataclass(frozen=True, slots=True, kw_only=True)
 class PartLimits:
     """What the user allows. ``homes`` are the phrase kinds each part belongs to (none: all);
-    ``pins`` the facing a part must start with; ``cuts`` by part, None for the usual ones."""
+    ``pins`` the facing a part must start with; ``cuts`` by part, None for the usual ones. With
+    an ``ending`` the parts have to come out where it begins, so that it closes with the song."""
 
     tags: tuple[TagChoice, ...]
     max_events: int
@@ -55,6 +57,7 @@ class PartLimits:
     pins: Mapping[str, int] = field(default_factory=dict)
     cuts: Mapping[str, tuple[Fraction, ...]] | None = None
     no_side_events: bool = False
+    ending: Part | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -83,15 +86,53 @@ def usual_homes(sheet: Sheet) -> dict[str, frozenset[str]]:
     return {part.name: home for part, home in zip(sheet.danced, _HOMES, strict=False)}
 
 
+def ending_of(routine: Routine) -> Part | None:
+    """The ending that closes the routine's order, to be kept by its plans."""
+    items = routine.order.items if routine.sequence.strip() else ()
+    part = routine.sheet.part(items[-1].name) if items else None
+    return part if part is not None and part.kind is PartKind.ENDING else None
+
+
 def plan_parts(
     song: Song, sheet: Sheet, limits: PartLimits, *, start: Fraction, k: int = 5
 ) -> OrderPlans:
     """The k cheapest different orders from song count ``start`` to the song's end."""
     parts = [part for part in sheet.danced if part.length > 0]
+    ending = limits.ending
+    if ending is not None and 0 < ending.length < song.length - start:
+        shorter = _up_to(song, song.length - ending.length)
+        bare = replace(limits, ending=None)
+        found = _plan(shorter, parts, bare, start=start, k=k, exact=True)
+        if found.plans:
+            last = Item(name=ending.name)
+            plans = tuple(replace(plan, items=(*plan.items, last)) for plan in found.plans)
+            return replace(found, plans=plans)
+    return _plan(song, parts, limits, start=start, k=k, exact=False)
+
+
+def _up_to(song: Song, count: Fraction) -> Song:
+    """The song without what comes behind this count."""
+    phrases = [
+        replace(placed.phrase, counts=int(min(placed.end, count) - placed.start))
+        for placed in song.placed
+        if placed.start < count
+    ]
+    return replace(song, phrases=tuple(phrases), cue_points=())
+
+
+def _plan(
+    song: Song,
+    parts: Sequence[Part],
+    limits: PartLimits,
+    *,
+    start: Fraction,
+    k: int,
+    exact: bool,
+) -> OrderPlans:
     if not parts or start >= song.length:
         return OrderPlans(outcome=Outcome.INFEASIBLE, plans=(), every_phrase=False)
     for every_phrase in (True, False):
-        graph = _PartGraph(song, parts, limits, start, every_phrase=every_phrase)
+        graph = _PartGraph(song, parts, limits, start, every_phrase=every_phrase, exact=exact)
         outcome, ways = cheapest_ways(graph, k)
         if ways or outcome is not Outcome.INFEASIBLE:
             break
@@ -134,8 +175,9 @@ class _PartGraph:
         start: Fraction,
         *,
         every_phrase: bool,
+        exact: bool,
     ) -> None:
-        self._limits = limits
+        self._limits, self._exact = limits, exact
         cuts = {
             part.name: usual_cuts(part.length, song.count_unit)
             if limits.cuts is None
@@ -146,6 +188,8 @@ class _PartGraph:
         lengths += [cut for part in parts for cut in cuts[part.name]]
         self._unit = common_length(lengths)
         self._size = int(-((start - song.length) // self._unit))
+        if exact and (song.length - start) % self._unit:
+            self._size += 1  # nothing comes out there: the search will say so
         self._weight = parts[0].start_weight
         self._pieces = [
             piece
@@ -193,11 +237,13 @@ class _PartGraph:
             best = NEVER
             for (name, length), cost in cheapest.items():
                 rest = cost + self._entry(name, at) + self._miss(at, at + length)
-                best = min(best, rest + after_part[min(at + length, size)])
+                if not (self._exact and at + length > size):
+                    best = min(best, rest + after_part[min(at + length, size)])
             after_tag[at] = best
             for tag in self._tags if events else ():
                 rest = tag.cost + self._here[at] + self._miss(at, at + tag.length)
-                best = min(best, rest + after_tag[min(at + tag.length, size)])
+                if not (self._exact and at + tag.length > size):
+                    best = min(best, rest + after_tag[min(at + tag.length, size)])
             after_part[at] = best
         return {True: after_part, False: after_tag}
 
@@ -239,6 +285,8 @@ class _PartGraph:
         at, facing, weight, _, left = state
         turned = (facing + piece.turn) % FULL
         to = at + piece.length
+        if self._exact and to > self._size:
+            return None
         cost += piece.cost + self._miss(at, to)
         if piece.key and not faces_front_or_back(turned):
             if self._limits.no_side_events:
@@ -249,7 +297,7 @@ class _PartGraph:
         keys = (piece.key,) if piece.key else ()
         if to >= self._size:
             # A cut at or beyond the end of the song is none: the whole part does the same.
-            cut_short = piece.item.first == 1 and piece.key
+            cut_short = piece.item.first == 1 and piece.key and not self._exact
             return None if cut_short else Step(cost, None, keys, piece.item)
         after = (to, turned, piece.end_weight or weight, bool(piece.name), left - bool(piece.key))
         return Step(cost, after, keys, piece.item)

@@ -88,6 +88,32 @@ def item_words(timeline: Timeline, item: CostItem) -> str:
     }[item.reason]
 
 
+def bill(timeline: Timeline, items: tuple[CostItem, ...]) -> list[tuple[int, str]]:
+    """The costs gathered by what causes them: one line an event, with all it costs.
+
+    ``6  Tag +4, wall 3: faces a side or corner, one more thing to remember``
+    """
+    gathered: dict[tuple[str, int | None, Reason | None], list[CostItem]] = {}
+    for item in items:
+        own = item.reason in _OF_EVENTS
+        key = (item.said, item.wall, None) if own else (item.said, item.wall, item.reason)
+        gathered.setdefault(key, []).append(item)
+    lines = []
+    for group in gathered.values():
+        words = item_words(timeline, group[0])
+        more = [_OF_EVENTS[item.reason] for item in group[1:] if item.reason in _OF_EVENTS]
+        told = f"{words}: {', '.join(filter(None, more))}" if any(more) else words
+        lines.append((sum(item.cost for item in group), told))
+    return lines
+
+
+_OF_EVENTS = {
+    Reason.EVENT: "",
+    Reason.SIDE: "faces a side or corner",
+    Reason.DIFFERENT: "one more thing to remember",
+}
+
+
 def headline(timeline: Timeline) -> str:
     """A plan in a few words: its events with their walls; "no tags, no restarts"."""
     met: dict[str, list[int]] = {}

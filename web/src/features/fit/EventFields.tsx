@@ -36,6 +36,9 @@ export function EventFields({ event, wall, timeline, set, remove }: Props) {
         ) : (
           <span className="soft">{t("fit.notMet")}</span>
         )}
+        <Button className="off" size="small" danger onClick={remove}>
+          {event.walls.length > 1 ? t("fit.remove", { wall }) : t("fit.removeAll")}
+        </Button>
       </p>
       {counted && (
         <Draft
@@ -80,9 +83,6 @@ export function EventFields({ event, wall, timeline, set, remove }: Props) {
           ]}
         />
       </label>
-      <Button className="off" danger onClick={remove}>
-        {event.walls.length > 1 ? t("fit.remove", { wall }) : t("fit.removeAll")}
-      </Button>
       {event.steps !== "" && <OwnSteps event={event} set={set} />}
     </div>
   );

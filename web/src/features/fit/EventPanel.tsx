@@ -1,6 +1,5 @@
 // What happens on the cursor's wall: add, change, take off.
 import { Button, Dropdown } from "antd";
-import type { ReactNode } from "react";
 import { useTranslation } from "react-i18next";
 
 import type { Timeline } from "../../api/client";
@@ -27,11 +26,9 @@ interface Props {
   cursor: Cursor;
   row: StackRow | undefined;
   onChange: (events: Events, field?: string) => void;
-  /** Undo and the like, at the end of the first line. */
-  tools: ReactNode;
 }
 
-export function EventPanel({ timeline, events, cursor, row, onChange, tools }: Props) {
+export function EventPanel({ timeline, events, cursor, row, onChange }: Props) {
   const { t } = useTranslation();
   const wall = row?.wall ?? 1;
   const met = timeline.happenings.filter((there) => there.wall === wall);
@@ -81,7 +78,6 @@ export function EventPanel({ timeline, events, cursor, row, onChange, tools }: P
         <Dropdown menu={{ items: more }} trigger={["click"]}>
           <Button>{t("fit.more")}</Button>
         </Dropdown>
-        <span className="tools">{tools}</span>
       </div>
       {here.map((event) => (
         <EventFields

@@ -227,8 +227,8 @@ export default function FitDesk({ routine, onStored }: Props) {
               changeOrder({ change: "move", at: item, to, name: "", first: null, last: null })
             }
           />
-          {preview && plans.data ? (
-            <PlanWhy plan={shown} own={plans.data.own} />
+          {preview ? (
+            <PlanWhy plan={shown} />
           ) : (
             <EventPanel
               timeline={timeline}
@@ -236,11 +236,13 @@ export default function FitDesk({ routine, onStored }: Props) {
               cursor={cursor}
               row={row}
               onChange={setEvents}
-              tools={<SaveTools saved={saved} />}
             />
           )}
         </div>
         <aside>
+          <div className="tools">
+            <SaveTools saved={saved} />
+          </div>
           <Tools id={id} onOpen={setOpened} />
           <Sits
             id={id}

@@ -16,6 +16,8 @@ interface Props {
   onClose: () => void;
 }
 
+/** What a plan may put elsewhere; bridges, step changes and waits stay in any case. */
+const PLANNED = ["tag", "restart", "tag-restart"];
 const TAGS = [2, 3, 4, 6, 8, 12, 16];
 
 export default function LimitsDrawer(props: Props) {
@@ -69,7 +71,7 @@ export default function LimitsDrawer(props: Props) {
           <Checkbox.Group
             value={wish.keep}
             options={events
-              .filter((event) => event.walls.length)
+              .filter((event) => event.walls.length && PLANNED.includes(event.kind))
               .map((event) => ({
                 value: event.id,
                 label:

@@ -61,6 +61,15 @@ export function OrderBar(props: Props) {
       {item && at !== null && (
         <div className="item">
           <strong>{t("order.item", { number: at + 1, part: item.text })}</strong>
+          {row && (
+            <span className="soft">
+              {t("order.lasts", {
+                count: row.main.length,
+                seconds: (row.main.end_seconds - row.main.start_seconds).toFixed(1),
+                phrases: row.main.phrases.map((span) => span.name).join(", "),
+              })}
+            </span>
+          )}
           <Button
             size="small"
             disabled={!at}

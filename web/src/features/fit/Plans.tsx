@@ -47,16 +47,17 @@ export function Plans({ plans, error, shown, onShow, onTake, onLimits, onRank }:
       )}
       {plans && plans.plans.length > 0 && (
         <>
-          <p className="own">
-            {t("plans.own")} <b>{plans.own.cost}</b>{" "}
-            <span className="soft">
+          <details className="own">
+            <summary>
+              {t("plans.own")} <b>{plans.own.cost}</b>,{" "}
               {more > 0
                 ? t("plans.more", { count: more })
                 : more < 0
                   ? t("plans.less", { count: -more })
                   : t("plans.even")}
-            </span>
-          </p>
+            </summary>
+            <Bill bill={plans.own.bill} />
+          </details>
           <ol onMouseLeave={() => onShow(null)}>
             {plans.plans.map((plan, index) => (
               <li key={index}>
@@ -86,7 +87,7 @@ export function Plans({ plans, error, shown, onShow, onTake, onLimits, onRank }:
 }
 
 /** Why a plan is as it is, in place of the events while it is looked at. */
-export function PlanWhy({ plan, own }: { plan: Plan; own: PlansView["own"] }) {
+export function PlanWhy({ plan }: { plan: Plan }) {
   const { t } = useTranslation();
   return (
     <section className="card here why" aria-label={t("plans.why")}>
@@ -103,29 +104,26 @@ export function PlanWhy({ plan, own }: { plan: Plan; own: PlansView["own"] }) {
           ))}
           {!plan.reasons.length && <li>{plan.words}</li>}
         </ul>
-        <Costs costs={plan.costs} title={t("plans.costs", { count: plan.cost })} />
-        <Costs costs={own.costs} title={t("plans.ownCosts", { count: own.cost })} />
+        <div>
+          <h3>{t("plans.costs", { count: plan.cost })}</h3>
+          <Bill bill={plan.bill} />
+        </div>
       </div>
     </section>
   );
 }
 
-export function Costs({ costs, title }: { costs: Plan["costs"]; title: string }) {
+function Bill({ bill }: { bill: Plan["bill"] }) {
   const { t } = useTranslation();
+  if (!bill.length) return <p className="soft">{t("plans.free")}</p>;
   return (
-    <div className="costs">
-      <h3>{title}</h3>
-      {costs.length ? (
-        <ul>
-          {costs.map((cost, index) => (
-            <li key={index}>
-              <b>{cost.cost}</b> {cost.words}
-            </li>
-          ))}
-        </ul>
-      ) : (
-        <p className="soft">{t("plans.free")}</p>
-      )}
-    </div>
+    <ul className="bill">
+      {bill.map((line, index) => (
+        <li key={index}>
+          <b>{line.cost}</b>
+          <span>{line.words}</span>
+        </li>
+      ))}
+    </ul>
   );
 }

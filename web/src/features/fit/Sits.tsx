@@ -49,10 +49,11 @@ export function Sits({ id, version, timeline, onStart, onEnding }: Props) {
                   ? t("fit.toFrontHalf")
                   : t("fit.toFront", { amount: end.turn_amount, side: end.turn_sides[0] })}
             </strong>
+            <br />
+            <button className="plain link" aria-expanded={open} onClick={() => setOpen(!open)}>
+              {t("fit.endings")}
+            </button>
           </span>
-          <Button size="small" type="text" aria-expanded={open} onClick={() => setOpen(!open)}>
-            {t("fit.endings")}
-          </Button>
         </p>
       )}
       {open && <Endings id={id} version={version} onEnding={onEnding} />}

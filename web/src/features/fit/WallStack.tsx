@@ -184,7 +184,7 @@ function RowHead({ row, tight, width, phrased }: HeadProps) {
       aria-hidden
     >
       {phrased && <small className="number">{main.kind === "wall" ? row.wall : ""}</small>}
-      <b>{phrased ? shortName(main.name) : row.wall}</b>
+      <b data-long={phrased && main.name.length > 2}>{phrased ? shortName(main.name) : row.wall}</b>
       <RoomGlyph clock={main.start_facing} size={tight ? 20 : 26} silent />
       <span>
         <strong>{main.start_facing}</strong>
@@ -197,11 +197,15 @@ function RowHead({ row, tight, width, phrased }: HeadProps) {
 const shortName = (name: string) =>
   name.length > 2 ? name.replace(/^(Bri|End|Tag).*?(\d*)$/, "$1$2") : name;
 
+/** A tag, bridge or ending that the order of a phrased dance names. */
+const inOrder = (pass: PassView) =>
+  pass.item === null || pass.kind === "wall" ? "" : `${pass.name} +${pass.length}`;
+
 /** What happens on a row, in words, each thing once. */
 const eventsOf = (row: StackRow) => [
   ...new Set(
     [row.main, ...row.rest].flatMap((pass) =>
-      [pass.goes_on ? "" : pass.changed_words, pass.event_words].filter(Boolean),
+      [pass.goes_on ? "" : pass.changed_words, pass.event_words, inOrder(pass)].filter(Boolean),
     ),
   ),
 ];
