@@ -237,3 +237,58 @@ def test_what_is_no_recording_is_said(
     assert main(["analyse", str(tmp_path / "none.wav")]) == 2
     assert "none.wav" in capsys.readouterr().err
     assert main(["band", str(file), "-o", str(tmp_path / "b.wav")]) == 2
+
+
+@pytest.fixture
+def kite() -> str:
+    from importlib import resources
+
+    return str(resources.files("maplestep.demo") / "1-kite-weather.json")
+
+
+def test_plan_gives_costs_items_and_events(kite: str, capsys: pytest.CaptureFixture[str]) -> None:
+    assert main(["plan", kite, "--json", "--top", "3", "--cuts", "8,16,24", "--tags", "4"]) == 0
+    view = json.loads(capsys.readouterr().out)
+    assert (view["outcome"], len(view["plans"])) == ("optimal", 3)
+    for plan in view["plans"]:
+        assert plan["cost"] == sum(item["cost"] for item in plan["costs"])
+        assert all(e["after"] in ("8", "16", "24", None) for e in plan["events"])
+    assert [p["cost"] for p in view["plans"]] == sorted(p["cost"] for p in view["plans"])
+
+
+def test_the_fit_commands_speak(
+    kite: str, tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    runs = [
+        (["plan", kite, "--max-events", "1"], 0, "As it is now: 15 points."),
+        (["fit", kite], 0, "7 of 7 phrases begin on count 1."),
+        (["fit", kite, "--json"], 0, '"next_wall_late": 0.0'),
+        (["swap", kite, kite], 0, "as counted"),
+        (["swap", kite, kite, "--json"], 0, '"fate": "stays"'),
+        (["say", kite, "--language", "fr"], 0, "Mur 5, départ face à 12:00: danser 24 temps"),
+        (["claims", kite, "restart wall 5 after 24 facing 9:00"], 0, "ok "),
+        (["claims", kite, "restart wall 5 after 24 facing 3:00"], 1, "not 3:00"),
+    ]
+    for arguments, code, words in runs:
+        assert main(arguments) == code, arguments
+        assert words in capsys.readouterr().out
+    for kind, head in {"csv": b"wall,", "xlsx": b"PK", "pdf": b"%PDF", "vtt": b"WEBVTT"}.items():
+        out = tmp_path / f"out.{kind}"
+        assert main(["export", kite, "--to", kind, "-o", str(out)]) == 0
+        assert out.read_bytes().startswith(head)
+
+
+@pytest.mark.parametrize(
+    ("more", "words"),
+    [
+        (["--cuts", "soon"], "no place to stop"),
+        (["--tags", "four"], "--tags whole counts"),
+        (["--top", "0"], "--top is 1 to 20"),
+        (["--cuts", ","], "--cuts needs counts"),
+    ],
+)
+def test_bad_limits_are_refused_in_words(
+    kite: str, capsys: pytest.CaptureFixture[str], more: list[str], words: str
+) -> None:
+    assert main(["plan", kite, *more]) == 2
+    assert words in capsys.readouterr().err

@@ -45,9 +45,6 @@ def add_fit_commands(commands: Any) -> None:
     say.add_argument("--language", choices=("en", "fr"), default="en")
     say.set_defaults(run=_say)
     claims = commands.add_parser("claims", help="check what is said of tags and restarts")
-    claims.add_argument(
-        "text", help='as in "tag after wall 2 facing 6:00, restart wall 5 after 16"'
-    )
     claims.set_defaults(run=_claims)
     export = commands.add_parser("export", help="write wall list, cue sheet, calls or clicks")
     export.add_argument("--to", choices=tuple(_WRITERS), required=True)

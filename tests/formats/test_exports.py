@@ -146,7 +146,13 @@ def test_a_long_routine_still_is_one_page() -> None:
 
 def test_the_cue_sheet_says_what_a_dancer_needs() -> None:
     _, text = _text(write_cue_sheet(LINE))
-    for words in ("Restart after 16", "Tag +4", "=drums, <loud> --> now", "12:00", "you face the front"):
+    for words in (
+        "Restart after 16",
+        "Tag +4",
+        "=drums, <loud> --> now",
+        "12:00",
+        "you face the front",
+    ):
         assert words in text
     _, french = _text(write_cue_sheet(LINE, "fr"))
     assert "Reprise après 16" in french

@@ -19,13 +19,13 @@ from .stack_svg import room_svg, row_svg
 _WORDS: Final = {
     "en": {
         "to": "to", "facts": "{bpm:g} bpm · {counts} counts of intro · wall 1 at {time}",
-        "ends": "ends", "song": "song ends after {count}", "cut": "only to {count}",
+        "ends": "ends", "song": "Song ends after {count}", "cut": "Only to {count}",
         "front": "you face the front", "turn": "{turn} {side} to the front",
         "half": "½ turn to the front", "right": "right", "left": "left", "facing": "facing {clock}",
     },
     "fr": {
         "to": "sur", "facts": "{bpm:g} bpm · {counts} temps d’intro · mur 1 à {time}",
-        "ends": "fin", "song": "la musique finit après {count}", "cut": "seulement jusqu’à {count}",
+        "ends": "fin", "song": "La musique finit après {count}", "cut": "Seulement jusqu’à {count}",
         "front": "face à l’avant", "turn": "{turn} à {side} vers l’avant",
         "half": "½ tour vers l’avant", "right": "droite", "left": "gauche",
         "facing": "face à {clock}",
@@ -50,7 +50,7 @@ svg { display: block; overflow: visible; }
 """
 _WIDE: Final = 850.0  # of a bar, in tenths of a millimetre
 _ROOM: Final = 2450.0
-_SCALES: Final = (1.0, 0.86, 0.74, 0.62, 0.5, 0.4)
+_SCALES: Final = (1.3, 1.15, 1.0, 0.86, 0.74, 0.62, 0.5, 0.4)
 
 
 def write_cue_sheet(timeline: Timeline, language: str = "en") -> bytes:

@@ -326,7 +326,8 @@ class _WallGraph:
             if not front and self._limits.no_side_events:
                 continue
             added = cost + (0 if front else NOT_FRONT)
-            options.append([added + rest for rest in behind[turned][length : length + size]])
+            # As an operator of the number: twice as fast as a comprehension, and it is the hot loop.
+            options.append(list(map(added.__add__, behind[turned][length : length + size])))
         if not options:
             return [NEVER] * size
         best = list(map(min, *options)) if len(options) > 1 else options[0]
