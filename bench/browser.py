@@ -66,8 +66,8 @@ def waits(browser: Browser, base: str) -> None:
     page = browser.new_context(base_url=base, viewport={"width": 1280, "height": 800}).new_page()
     page.goto("/")
     open_account(page)
-    page.locator("#wall-3").wait_for()
-    page.locator("#wall-3").click(position={"x": 400, "y": 20})
+    page.locator("#row-3").wait_for()
+    page.locator("#row-3").click(position={"x": 400, "y": 20})
     drawn = []
     for key in ["g", "Delete"] * 10:
         drawn.append(page.evaluate(UNTIL_CHANGED, [".stack", key]))

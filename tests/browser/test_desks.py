@@ -99,7 +99,7 @@ def test_an_impossible_tempo_is_refused_and_nothing_is_lost(
 
 def test_fields_of_an_event(at_desk: AtDesk, routine: Routine) -> None:
     page = at_desk("fit")
-    wall = page.locator("#wall-3")
+    wall = page.locator("#row-3")
     expect(wall).to_contain_text("Restart after 8")
     after = page.get_by_role("textbox", name="After count")
     after.fill("soon")
@@ -113,7 +113,7 @@ def test_fields_of_an_event(at_desk: AtDesk, routine: Routine) -> None:
     expect(wall).to_contain_text("whistle")
     page.get_by_label("On walls").fill("2, 3")
     page.get_by_label("On walls").press("Enter")
-    expect(page.locator("#wall-2")).to_contain_text("Restart after 4")
+    expect(page.locator("#row-2")).to_contain_text("Restart after 4")
     page.get_by_role("button", name="Take off wall 3").click()
     expect(wall).not_to_contain_text("Restart")
     expect(page.get_by_test_id("saved")).to_have_text(SAVED)

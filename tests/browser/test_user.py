@@ -42,11 +42,11 @@ def test_add_a_restart_and_find_it_again(open_page: Open, sign_in: Enter, routin
     expect(page.get_by_text("song phrases begin on count 1")).to_contain_text("7 / 7")
 
     # Wall 2 is clicked in its first eight; the cursor is led to after 16 and R pressed.
-    page.locator("#wall-2").click(position={"x": 150, "y": 20})
+    page.locator("#row-2").click(position={"x": 150, "y": 20})
     for _ in range(2):
         page.keyboard.press("Shift+ArrowRight")
     page.keyboard.press("r")
-    restarted = page.locator("#wall-2")
+    restarted = page.locator("#row-2")
     expect(restarted).to_contain_text("Restart after 16")
     # Wall 2 started at 48 and now stops at 64: walls follow at 64, 96 ... out of phrase.
     settle = page.get_by_role("region", name="To settle")
@@ -55,18 +55,18 @@ def test_add_a_restart_and_find_it_again(open_page: Open, sign_in: Enter, routin
     expect(page.get_by_test_id("saved")).to_have_text(SAVED)
 
     page.reload()
-    expect(page.locator("#wall-2")).to_contain_text("Restart after 16")
+    expect(page.locator("#row-2")).to_contain_text("Restart after 16")
     assert Routine.objects.get().events.count() == 3
 
     # Fresh page: undo knows nothing; Delete takes the event off the wall again.
-    page.locator("#wall-2").click(position={"x": 150, "y": 20})
+    page.locator("#row-2").click(position={"x": 150, "y": 20})
     page.keyboard.press("Delete")
-    expect(page.locator("#wall-2")).not_to_contain_text("Restart")
+    expect(page.locator("#row-2")).not_to_contain_text("Restart")
     assert rows(page) == before
     page.keyboard.press("Control+z")
-    expect(page.locator("#wall-2")).to_contain_text("Restart after 16")
+    expect(page.locator("#row-2")).to_contain_text("Restart after 16")
     page.keyboard.press("Control+Shift+z")
-    expect(page.locator("#wall-2")).not_to_contain_text("Restart")
+    expect(page.locator("#row-2")).not_to_contain_text("Restart")
 
     other = open_page()
     sign_in(other, "ben")
@@ -77,9 +77,9 @@ def test_add_a_restart_and_find_it_again(open_page: Open, sign_in: Enter, routin
 
 def test_drag_a_restart_to_another_count(at_desk: AtDesk, routine: Routine) -> None:
     page = at_desk("fit")
-    handle = page.locator("#wall-5 .handle")
+    handle = page.locator("#row-5 .handle")
     box = handle.bounding_box()
-    bar = page.locator("#wall-5 .bar").bounding_box()
+    bar = page.locator("#row-5 .bar").bounding_box()
     assert box is not None
     assert bar is not None
     a_count = (bar["width"] - 8) / 24
@@ -87,19 +87,19 @@ def test_drag_a_restart_to_another_count(at_desk: AtDesk, routine: Routine) -> N
     page.mouse.down()
     page.mouse.move(box["x"] + 8 - 8 * a_count, box["y"] + 12, steps=5)
     page.mouse.up()
-    expect(page.locator("#wall-5")).to_contain_text("Restart after 16")
+    expect(page.locator("#row-5")).to_contain_text("Restart after 16")
 
     # The tag of wall 3 goes to wall 2; the one of wall 8 stays.
-    tag = page.locator("#wall-3 .handle").bounding_box()
-    wall = page.locator("#wall-2").bounding_box()
+    tag = page.locator("#row-3 .handle").bounding_box()
+    wall = page.locator("#row-2").bounding_box()
     assert tag is not None
     assert wall is not None
     page.mouse.move(tag["x"] + 8, tag["y"] + 10)
     page.mouse.down()
     page.mouse.move(tag["x"] + 8, wall["y"] + 20, steps=5)
     page.mouse.up()
-    expect(page.locator("#wall-2")).to_contain_text("Tag +4")
-    expect(page.locator("#wall-3")).not_to_contain_text("Tag")
+    expect(page.locator("#row-2")).to_contain_text("Tag +4")
+    expect(page.locator("#row-3")).not_to_contain_text("Tag")
 
 
 def test_typing_in_the_sheet_updates_chart_and_findings(at_desk: AtDesk, routine: Routine) -> None:
@@ -141,7 +141,7 @@ def test_a_new_routine_from_nothing(open_page: Open, sign_in: Enter, make_user: 
     page.keyboard.press("Escape")
     page.get_by_role("heading", name="Phrases").click()
     page.keyboard.press("3")
-    expect(page.locator("#wall-1")).to_contain_text("12:00")
+    expect(page.locator("#row-1")).to_contain_text("12:00")
 
 
 def test_two_windows_are_told_apart(open_page: Open, sign_in: Enter, routine: Routine) -> None:
@@ -149,26 +149,26 @@ def test_two_windows_are_told_apart(open_page: Open, sign_in: Enter, routine: Ro
     for page in (first, second):
         sign_in(page, "ada")
         page.goto(f"/routines/{routine.id}/fit")
-        page.locator("#wall-1").wait_for()
-        page.locator("#wall-1").click(position={"x": 170, "y": 20})
+        page.locator("#row-1").wait_for()
+        page.locator("#row-1").click(position={"x": 170, "y": 20})
     first.keyboard.press("g")
-    expect(first.locator("#wall-1")).to_contain_text("Tag +4")
+    expect(first.locator("#row-1")).to_contain_text("Tag +4")
     second.keyboard.press("r")
     expect(second.get_by_role("alert")).to_contain_text("changed in another window")
     second.get_by_role("button", name="Take the other").click()
-    expect(second.locator("#wall-1")).to_contain_text("Tag +4")
+    expect(second.locator("#row-1")).to_contain_text("Tag +4")
     assert Routine.objects.get().version == 2
 
 
 def test_nothing_is_lost_when_the_connection_drops(at_desk: AtDesk, routine: Routine) -> None:
     page = at_desk("fit")
-    page.locator("#wall-2").click(position={"x": 400, "y": 20})
+    page.locator("#row-2").click(position={"x": 400, "y": 20})
     page.route("**/api/routines/**", lambda route: route.abort())
     page.keyboard.press("g")
     expect(page.get_by_test_id("saved")).to_contain_text("kept in this browser")
     page.unroute("**/api/routines/**")
     page.reload()
-    expect(page.locator("#wall-2")).to_contain_text("Tag +4")
+    expect(page.locator("#row-2")).to_contain_text("Tag +4")
     expect(page.get_by_test_id("saved")).to_have_text(SAVED)
     assert 2 in next(e.walls for e in Routine.objects.get().events.all() if e.kind == "tag")
 
@@ -188,7 +188,7 @@ def test_bad_files_are_refused_in_words(open_page: Open, sign_in: Enter, make_us
     upload.set_input_files(
         {"name": "r.json", "mimeType": "", "buffer": json.dumps(ROUTINE).encode()}
     )
-    expect(page.locator("#wall-3")).to_contain_text("Restart after 8")
+    expect(page.locator("#row-3")).to_contain_text("Restart after 8")
 
 
 @pytest.mark.parametrize("width", [1280, 390])
@@ -225,10 +225,10 @@ def test_by_keyboard_alone(open_page: Open, routine: Routine) -> None:
             break
         page.keyboard.press("Tab")
     page.keyboard.press("Enter")
-    page.locator("#wall-1").wait_for()
+    page.locator("#row-1").wait_for()
     page.keyboard.press("ArrowUp")
     page.keyboard.press("g")
-    expect(page.locator("#wall-4")).to_contain_text("Tag +4")
+    expect(page.locator("#row-4")).to_contain_text("Tag +4")
     page.keyboard.press("2")
     page.locator(".prints").first.wait_for()
     page.keyboard.press("1")

@@ -182,6 +182,25 @@ class _Parser:
         return ""
 
 
+_STATED: Final = re.compile(
+    r"^[\s#*_-]*(?:sequence|order(?: of parts)?|phrasing|séquence|ordre)[*_\s]*[:=]\s*(.+)$",
+    re.IGNORECASE | re.MULTILINE,
+)
+
+
+def stated_order(text: str, names: Sequence[str]) -> str:
+    """The order a sheet says itself, in its written form: "Sequence: AAB Tag AB"; "" for none.
+
+    >>> stated_order("Part A\\n...\\nSequence: AAB Tag", ["A", "B", "Tag"])
+    'A x2, B, Tag'
+    """
+    for match in _STATED.finditer(text):
+        order = parse_sequence(match[1], names)
+        if order.items and not order.troubles:
+            return write_sequence(order.items)
+    return ""
+
+
 def write_sequence(items: Sequence[Item]) -> str:
     """The order in its one written form: neighbours that are the same become ``x3``.
 

@@ -14,7 +14,7 @@ from ..core.laying import lay_out
 from ..core.planner.fit import Fit, fit_of, is_marked, units_match
 from ..core.planner.parts import PartLimits, ending_of, plan_parts, usual_homes
 from ..core.planner.price import CostItem, price, total
-from ..core.planner.reasons import bill, headline, item_words, reason
+from ..core.planner.reasons import bill, headline, item_words, order_reasons, reason
 from ..core.planner.search import Outcome
 from ..core.planner.settle import fixed_walls, kept_events, planned_routine
 from ..core.planner.terms import (
@@ -247,7 +247,8 @@ def _plan_view(timeline: Timeline, asked: _Asked) -> PlanView:
         reasons=[
             ReasonView(event=there.event.id, wall=there.wall, words=reason(timeline, there))
             for there in timeline.happenings
-        ],
+        ]
+        + [ReasonView(event="", wall=wall, words=words) for wall, words in order_reasons(timeline)],
         events=[event_form(event) for event in events],
         sequence=timeline.routine.sequence,
         passes=pass_views(timeline),

@@ -19,7 +19,7 @@ from ...formats.routine_file import EventForm, PinForm, Text, Title, write_routi
 from ...formats.timeline_views import TimelineView
 from ..dances.models import Dance
 from ..dances.queries import reading_of
-from ..http import ErrorForm, read_upload, user_of
+from ..http import ErrorForm, json_answer, read_upload, user_of
 from ..songs.actions.sounds import ask_mix
 from ..songs.models import Song
 from ..songs.sound_api import MixIn, SoundOut, sound_out
@@ -198,16 +198,16 @@ def bring_in(request: HttpRequest, file: File[UploadedFile]) -> RoutineOut:
 
 
 @router.get("/routines/{uuid:pk}", response={200: RoutineOut, 404: ErrorForm})
-def show(request: HttpRequest, pk: uuid.UUID) -> RoutineOut:
+def show(request: HttpRequest, pk: uuid.UUID) -> HttpResponse:
     """One routine with its whole timeline."""
-    return routine_out(get_routine(user_of(request), pk))
+    return json_answer(routine_out(get_routine(user_of(request), pk)))
 
 
 @router.put(
     "/routines/{uuid:pk}",
     response={200: RoutineOut, 404: ErrorForm, 409: ErrorForm, 422: ErrorForm},
 )
-def save(request: HttpRequest, pk: uuid.UUID, change: RoutineIn) -> RoutineOut:
+def save(request: HttpRequest, pk: uuid.UUID, change: RoutineIn) -> HttpResponse:
     """Save a changed routine; the answer is the timeline that comes of it."""
     user = user_of(request)
     save_routine(
@@ -220,7 +220,7 @@ def save(request: HttpRequest, pk: uuid.UUID, change: RoutineIn) -> RoutineOut:
         sequence=change.sequence,
         pins=change.pins,
     )
-    return routine_out(get_routine(user, pk))
+    return json_answer(routine_out(get_routine(user, pk)))
 
 
 @router.post("/routines/{uuid:pk}/mix", response={200: SoundOut, 404: ErrorForm, 422: ErrorForm})

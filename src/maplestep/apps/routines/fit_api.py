@@ -30,7 +30,7 @@ from ...formats.plan_views import PlansView, PlanWish, plans_view
 from ...formats.routine_file import EventForm, Text, song_of
 from ...formats.routine_midi import write_routine_midi
 from ...formats.wall_list import write_walls_csv, write_walls_xlsx
-from ..http import ErrorForm, user_of
+from ..http import ErrorForm, json_answer, user_of
 from ..owned import find
 from ..songs.queries import get_song, stored_song_form
 from .actions.rank import rank_shelf
@@ -108,9 +108,9 @@ class RankingOut(Schema):
 
 
 @router.post("/routines/{uuid:pk}/plans", response={200: PlansView, 404: ErrorForm, 422: ErrorForm})
-def plans(request: HttpRequest, pk: uuid.UUID, wish: PlanWish) -> PlansView:
+def plans(request: HttpRequest, pk: uuid.UUID, wish: PlanWish) -> HttpResponse:
     """The best tags and restarts, or the best order of parts, within the user's limits."""
-    return plans_view(routine_core(get_routine(user_of(request), pk)), wish)
+    return json_answer(plans_view(routine_core(get_routine(user_of(request), pk)), wish))
 
 
 @router.get("/routines/{uuid:pk}/endings", response={200: list[EndChoiceView], 404: ErrorForm})

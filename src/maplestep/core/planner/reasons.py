@@ -7,7 +7,7 @@ from fractions import Fraction
 from ..findings.event_words import event_name
 from ..routine import EventKind
 from ..song import PlacedPhrase
-from ..timeline import Happening, Timeline
+from ..timeline import Happening, Pass, PassKind, Timeline
 from .price import CostItem, Reason
 
 _UNITS = {8: "eight", 6: "six"}
@@ -32,6 +32,40 @@ def reason(timeline: Timeline, there: Happening) -> str:
     lead = f"{before.name} has {before.phrase.counts} counts: " if before is not None else ""
     what = what if lead else what[:1].upper() + what[1:]
     return f"{lead}{what}, so {target.name} begins on count 1 of wall {wall}."
+
+
+def order_reasons(timeline: Timeline) -> list[tuple[int, str]]:
+    """Why parts of an order are cut and tags put in: (number of the part, words), phrase by phrase.
+
+    ``Verse 2 has 48 counts: A, A[1-16] fill it, so Chorus begins with B.``
+    """
+    if not timeline.routine.sequence.strip():
+        return []
+    items = timeline.routine.order.items
+    hits = {placed.index for placed in timeline.phrase_hits}
+    found = []
+    for placed in timeline.routine.song.placed:
+        within = [
+            p
+            for p in timeline.passes
+            if p.item is not None and not p.goes_on and placed.start <= p.start < placed.end
+        ]
+        made = [items[p.item] for p in within if p.item is not None]
+        if not any(item.first is not None or item.counts or _is_tag(p) for item, p in
+                   zip(made, within, strict=True)):  # fmt: skip
+            continue
+        words = f"{placed.name} has {placed.phrase.counts} counts: "
+        words += f"{', '.join(item.text for item in made)} fill it"
+        following = next((p for p in timeline.passes if p.start == placed.end), None)
+        if placed.index + 1 in hits and following is not None:
+            after = timeline.routine.song.placed[placed.index + 1]
+            words += f", so {after.name} begins with {following.name}"
+        found.append((within[0].wall, f"{words}."))
+    return found
+
+
+def _is_tag(passed: Pass) -> bool:
+    return passed.kind is PassKind.TAG
 
 
 def _what(timeline: Timeline, there: Happening) -> str:

@@ -326,7 +326,7 @@ class _WallGraph:
             if not front and self._limits.no_side_events:
                 continue
             added = cost + (0 if front else NOT_FRONT)
-            # As an operator of the number: twice as fast as a comprehension, and it is the hot loop.
+            # The hot loop: mapped, it takes half the time of a comprehension.
             options.append(list(map(added.__add__, behind[turned][length : length + size])))
         if not options:
             return [NEVER] * size

@@ -1,6 +1,6 @@
 // Fit: the dance on the song. Every change is stored at once, and the answer is redrawn.
-import { App, Button, Dropdown } from "antd";
-import { lazy, Suspense, useState } from "react";
+import { App } from "antd";
+import { lazy, Suspense, useDeferredValue, useMemo, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { Link, useNavigate } from "react-router";
 
@@ -9,7 +9,6 @@ import {
   ApiError,
   ask,
   type EventForm,
-  type Finding,
   type RoutineOut,
   type Schemas,
   type Timeline,
@@ -20,24 +19,15 @@ import { rowsOf } from "../../drawing/wallStack";
 import { SavedProblem } from "../../saved/SavedNote";
 import { SaveTools } from "../../saved/SaveTools";
 import { useSaved } from "../../saved/useSaved";
-import { Findings, type Fix } from "../findings/Findings";
+import { Findings } from "../findings/Findings";
+import { Beside, fixableOf, type Opened } from "./Beside";
 import { blocksOf } from "./blocks";
 import { moved, place, type Cursor } from "./cursor";
-import { EventList } from "./EventList";
 import { EventPanel } from "./EventPanel";
-import {
-  addBridge,
-  addRestart,
-  addTag,
-  applyFix,
-  moveOnWall,
-  putIn,
-  takeOff,
-  type Events,
-} from "./events";
+import { addBridge, addRestart, addTag, moveOnWall, takeOff, type Events } from "./events";
 import { OrderBar, type OrderChange } from "./OrderBar";
-import { Plans, PlanWhy } from "./Plans";
-import { Sits } from "./Sits";
+import { PlanWhy } from "./Plans";
+import { useActs } from "./useActs";
 import { usePlans, type Plan } from "./usePlans";
 import { WallStack } from "./WallStack";
 import "./fit.css";
@@ -61,9 +51,6 @@ interface Draft {
   pins: Schemas["PinForm"][];
   events: EventForm[];
 }
-
-type Opened =
-  null | "said" | "claims" | "limits" | { rank: "dances" | "songs" } | { swap: string | null };
 
 const draftOf = ({ title, start, sequence, pins, events }: RoutineOut): Draft => ({
   title,
@@ -98,7 +85,7 @@ export default function FitDesk({ routine, onStored }: Props) {
   const [opened, setOpened] = useState<Opened>(null);
   const preview = shown !== null && (plans.data?.plans.includes(shown) ?? false);
   const passes = preview ? shown.passes : timeline.passes;
-  const rows = rowsOf(timeline.passes);
+  const rows = useMemo(() => rowsOf(timeline.passes), [timeline.passes]);
   const [at, setAt] = useState<Cursor>(() => firstCursor(timeline));
   const cursor = place(rows, at.row, at.after);
   const row = rows[cursor.row - 1];
@@ -107,16 +94,18 @@ export default function FitDesk({ routine, onStored }: Props) {
   const setEvents = (changed: Events, field = "") => {
     if (changed !== events) edit({ events: changed }, field);
   };
-  const fixable = timeline.findings.find((finding) => finding.fix && finding.fix.kind !== "sheet");
-  const apply = (fix: Fix) => fix.kind !== "sheet" && setEvents(applyFix(events, fix));
-  const take = (plan: Plan) => {
-    setShown(null);
-    edit({ events: plan.events, sequence: plan.sequence });
-    void message.info(t("plans.taken"));
-  };
-  const rowOf = (number: number) =>
-    rows.find((each) => each.wall === number && each.main.kind === "wall")?.row ?? number;
-
+  const fixable = fixableOf(timeline.findings);
+  const acts = useActs({
+    events,
+    rows,
+    cursor,
+    edit,
+    taken: () => void message.info(t("plans.taken")),
+    setShown,
+    setOpened,
+    setAt,
+    steps: () => void go(`/routines/${id}/steps`),
+  });
   useKeys((event) => {
     const way = undoKey(event);
     if (way) {
@@ -146,8 +135,8 @@ export default function FitDesk({ routine, onStored }: Props) {
         return Boolean(found);
       }
       case "Enter":
-        if (preview) take(shown);
-        else if (fixable?.fix) apply(fixable.fix);
+        if (preview) acts.take(shown);
+        else if (fixable?.fix) acts.fix(fixable.fix);
         return preview || Boolean(fixable?.fix);
     }
     return false;
@@ -173,10 +162,6 @@ export default function FitDesk({ routine, onStored }: Props) {
         void message.error((error instanceof ApiError && error.message) || t("saved.offline")),
     );
   };
-  const toPlace = (finding: Finding) => {
-    if (finding.start !== null) void go(`/routines/${id}/steps`);
-    else if (finding.wall !== null) setAt(place(rows, rowOf(finding.wall), cursor.after));
-  };
   const phrased = blocksOf(timeline, "part").length > 1 || draft.sequence !== "";
   const order = phrased && (
     <OrderBar
@@ -190,6 +175,9 @@ export default function FitDesk({ routine, onStored }: Props) {
     />
   );
 
+  const calmRoutine = useDeferredValue(routine);
+  const calmEvents = useDeferredValue(events);
+
   if (!timeline.passes.length)
     return (
       <main className="page fit">
@@ -202,13 +190,6 @@ export default function FitDesk({ routine, onStored }: Props) {
         </p>
       </main>
     );
-  const settle = [
-    ...timeline.sheet_findings.filter((finding) => finding.severity !== "know"),
-    ...timeline.findings.filter((finding) => finding.severity !== "know"),
-  ];
-  const know = timeline.findings.filter(
-    (finding) => finding.severity === "know" && !finding.code.startsWith("fit.final"),
-  );
   return (
     <main className="page fit">
       <SongStrip label={t("song.phrases")} phrases={timeline.phrases} />
@@ -231,58 +212,28 @@ export default function FitDesk({ routine, onStored }: Props) {
             <PlanWhy plan={shown} />
           ) : (
             <EventPanel
-              timeline={timeline}
+              timeline={calmRoutine.timeline}
               events={events}
-              cursor={cursor}
-              row={row}
-              onChange={setEvents}
+              wall={wall}
+              item={row?.main.item == null ? "" : row.main.name}
+              after={cursor.after}
+              onChange={acts.events}
             />
           )}
         </div>
-        <aside>
+        <Beside
+          routine={calmRoutine}
+          events={calmEvents}
+          version={version}
+          plans={plans.data}
+          error={plans.error instanceof ApiError ? plans.error.message : ""}
+          shown={shown}
+          acts={acts}
+        >
           <div className="tools">
             <SaveTools saved={saved} />
           </div>
-          <Tools id={id} onOpen={setOpened} />
-          <Sits
-            id={id}
-            version={version}
-            timeline={timeline}
-            onStart={(start) => edit({ start }, "start")}
-            onEnding={(event) => setEvents(putIn(events, [event]))}
-          />
-          <section className="card" aria-label={t("fit.toSettle")}>
-            <h2>{t("fit.toSettle")}</h2>
-            <Findings
-              findings={settle}
-              fine={t("fit.nothing")}
-              marked={fixable}
-              onPlace={toPlace}
-              onFix={apply}
-            />
-            {know.length > 0 && (
-              <details>
-                <summary>{t("fit.alsoKnow", { count: know.length })}</summary>
-                <Findings findings={know} fine="" onPlace={toPlace} onFix={apply} />
-              </details>
-            )}
-          </section>
-          <Plans
-            plans={plans.data}
-            error={plans.error instanceof ApiError ? plans.error.message : ""}
-            shown={shown}
-            onShow={setShown}
-            onTake={take}
-            onLimits={() => setOpened("limits")}
-            onRank={(of) => setOpened({ rank: of })}
-          />
-          <EventList
-            timeline={timeline}
-            events={events}
-            onGo={(number, after) => setAt(place(rows, rowOf(number), after))}
-            onRemove={(name) => setEvents(events.filter((event) => event.id !== name))}
-          />
-        </aside>
+        </Beside>
       </div>
       <Suspense fallback={null}>
         {opened === "said" && (
@@ -293,7 +244,7 @@ export default function FitDesk({ routine, onStored }: Props) {
             id={id}
             onClose={() => setOpened(null)}
             onTake={(taken) => {
-              setEvents(putIn(events, taken));
+              acts.add(taken);
               setOpened(null);
             }}
           />
@@ -342,46 +293,6 @@ export default function FitDesk({ routine, onStored }: Props) {
 /** A new routine of this song and another of one's dances. */
 const putTogether = (song: string, dance: string) =>
   ask(api.POST("/api/routines", { body: { song, dance, sheet: "" } }));
-
-const FILES = ["cue-sheet.pdf", "walls.xlsx", "walls.csv", "calls.vtt", "clicks.mid"] as const;
-
-function Tools({ id, onOpen }: { id: string; onOpen: (what: Opened) => void }) {
-  const { t } = useTranslation();
-  const files = [
-    ...FILES.map((name) => ({
-      key: name,
-      label: (
-        <a href={`/api/routines/${id}/files/${name}`}>{t(`files.${name.replace(".", "_")}`)}</a>
-      ),
-    })),
-    {
-      key: "fr",
-      label: (
-        <a href={`/api/routines/${id}/files/cue-sheet.pdf?language=fr`}>{t("files.french")}</a>
-      ),
-    },
-    {
-      key: "routine",
-      label: <a href={`/api/routines/${id}/routine.json`}>{t("files.routine")}</a>,
-    },
-  ];
-  return (
-    <nav className="fit-tools" aria-label={t("fit.tools")}>
-      <Button size="small" onClick={() => onOpen("said")}>
-        {t("said.open")}
-      </Button>
-      <Button size="small" onClick={() => onOpen("claims")}>
-        {t("claims.open")}
-      </Button>
-      <Button size="small" onClick={() => onOpen({ swap: null })}>
-        {t("swap.open")}
-      </Button>
-      <Dropdown menu={{ items: files }} trigger={["click"]}>
-        <Button size="small">{t("files.open")}</Button>
-      </Dropdown>
-    </nav>
-  );
-}
 
 /** Enter and Space on a focused button are that button's. */
 const onButton = (event: KeyboardEvent) =>

@@ -2,7 +2,6 @@
 import { Button } from "antd";
 import { useTranslation } from "react-i18next";
 
-import { rowsOf } from "../../drawing/wallStack";
 import type { Plan, Plans as PlansView } from "./usePlans";
 import { SmallStack } from "./SmallStack";
 
@@ -68,7 +67,7 @@ export function Plans({ plans, error, shown, onShow, onTake, onLimits, onRank }:
                   onBlur={() => onShow(null)}
                   onClick={() => onTake(plan)}
                 >
-                  <SmallStack rows={rowsOf(plan.passes)} />
+                  <SmallStack passes={plan.passes} />
                   <span>
                     <strong>{plan.words}</strong>
                     <small>

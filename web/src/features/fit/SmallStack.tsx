@@ -1,12 +1,16 @@
 // A plan as a small wall stack: rows, tags, torn ends, and the posts of the phrases.
-import type { StackRow } from "../../drawing/wallStack";
+import { memo } from "react";
+
+import type { PassView } from "../../api/client";
+import { rowsOf } from "../../drawing/wallStack";
 import { PHRASE_TINTS } from "../../theme/facing";
 
 const WIDTH = 92;
 const MOST = 62;
 const ROW = 6;
 
-export function SmallStack({ rows }: { rows: StackRow[] }) {
+export const SmallStack = memo(function SmallStack({ passes }: { passes: PassView[] }) {
+  const rows = rowsOf(passes);
   const longest = Math.max(1, ...rows.map((row) => row.length));
   const count = (WIDTH - 4) / longest;
   const row = Math.min(ROW, MOST / Math.max(1, rows.length));
@@ -57,4 +61,4 @@ export function SmallStack({ rows }: { rows: StackRow[] }) {
       })}
     </svg>
   );
-}
+});

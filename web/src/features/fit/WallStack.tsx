@@ -1,6 +1,6 @@
 // The wall stack: one row a wall, with its cursor, its events and their handles.
 import type { TFunction } from "i18next";
-import { useLayoutEffect, useRef, useState } from "react";
+import { useLayoutEffect, useMemo, useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
 
 import type { PassView, Timeline } from "../../api/client";
@@ -45,12 +45,13 @@ export function WallStack(props: Props) {
   const { t } = useTranslation();
   const host = useRef<HTMLDivElement>(null);
   const room = useRoom(host);
-  const rows = rowsOf(passes);
+  // Rows stay the same things between renders, so that only what changed is drawn anew.
+  const rows = useMemo(() => rowsOf(passes), [passes]);
   const phrased = rows.some((row) => row.main.item !== null);
   const tight = sizeOf(rows, room.width, room.height).row < TIGHT;
   const width = room.width < 600 ? HEAD.narrow : tight ? HEAD.tight : HEAD.wide;
   const head = width + (phrased ? PART : 0);
-  const size = sizeOf(rows, room.width - head, room.height);
+  const size = useMemo(() => sizeOf(rows, room.width - head, room.height), [rows, room, head]);
   const parts = timeline.parts.filter((part) => part.kind === "part").map((part) => part.name);
   const drag = useRef<Held | null>(null);
   const [ghost, setGhost] = useState<Cursor | null>(null);

@@ -1,6 +1,6 @@
 // The planner's answer for the routine as it is stored, and the limits it goes by.
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 
 import { api, ask, type Schemas } from "../../api/client";
 
@@ -29,8 +29,21 @@ function recall(id: string): Wish {
   }
 }
 
+const CALM = 250;
+
+/** A value once it has not changed for a moment: plans need not be made between two presses. */
+function useCalm(value: string): string {
+  const [calm, setCalm] = useState(value);
+  useEffect(() => {
+    const timer = setTimeout(() => setCalm(value), CALM);
+    return () => clearTimeout(timer);
+  }, [value]);
+  return calm;
+}
+
 /** Limits belong to a routine and stay in this browser. */
-export function usePlans(id: string, version: string) {
+export function usePlans(id: string, current: string) {
+  const version = useCalm(current);
   const [wish, setShown] = useState<Wish>(() => recall(id));
   const setWish = (changed: Wish) => {
     setShown(changed);

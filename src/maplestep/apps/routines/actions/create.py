@@ -9,6 +9,7 @@ from fractions import Fraction
 from django.db import transaction
 
 from ....core.errors import RoutineError
+from ....core.sequence import stated_order
 from ....core.song import MAX_PHRASE, USUAL_INTRO, unmapped_song
 from ....formats.routine_file import song_form
 from ...accounts.models import User
@@ -38,7 +39,17 @@ def create_routine(user: User, song: uuid.UUID | NewSong, dance: uuid.UUID | str
     """
     danced = _dance(user, dance)
     put_to = _song(user, song, danced)
-    return Routine.objects.create(owner=user, song=put_to, dance=danced)
+    return Routine.objects.create(
+        owner=user, song=put_to, dance=danced, sequence=_stated(user, danced)
+    )
+
+
+def _stated(user: User, dance: Dance) -> str:
+    """The order of parts, when the sheet says one."""
+    sheet = reading_of(user, dance.sheet).sheet
+    if len(sheet.danced) < 2:
+        return ""
+    return stated_order(dance.sheet, [part.name for part in sheet.parts])
 
 
 def _song(user: User, song: uuid.UUID | NewSong, dance: Dance) -> Song:

@@ -1,0 +1,147 @@
+// What stands beside the stack: how it sits, what is to settle, plans and events. Drawn a moment
+// after the stack, which answers a press first.
+import { Button, Dropdown } from "antd";
+import { memo, type ReactNode } from "react";
+import { useTranslation } from "react-i18next";
+
+import type { EventForm, Finding, RoutineOut } from "../../api/client";
+import { Findings, type Fix } from "../findings/Findings";
+import { EventList } from "./EventList";
+import { Plans } from "./Plans";
+import { Sits } from "./Sits";
+import type { Plan, Plans as PlansView } from "./usePlans";
+
+export type Opened =
+  null | "said" | "claims" | "limits" | { rank: "dances" | "songs" } | { swap: string | null };
+
+/** What can be done from here; the same functions as long as the desk is open. */
+export interface Acts {
+  events: (events: EventForm[], field?: string) => void;
+  start: (count: number) => void;
+  add: (events: EventForm[]) => void;
+  fix: (fix: Fix) => void;
+  remove: (event: string) => void;
+  take: (plan: Plan) => void;
+  show: (plan: Plan | null) => void;
+  open: (what: Opened) => void;
+  go: (wall: number, after?: number) => void;
+  steps: () => void;
+}
+
+interface Props {
+  routine: RoutineOut;
+  events: EventForm[];
+  version: string;
+  plans: PlansView | undefined;
+  error: string;
+  shown: Plan | null;
+  acts: Acts;
+  children: ReactNode;
+}
+
+export function Beside({ children, ...panels }: Props) {
+  return (
+    <aside>
+      {children}
+      <Panels {...panels} />
+    </aside>
+  );
+}
+
+/** The finding whose repair Enter applies. */
+export const fixableOf = (findings: Finding[]) =>
+  findings.find((finding) => finding.fix && finding.fix.kind !== "sheet");
+
+const Panels = memo(function Panels(props: Omit<Props, "children">) {
+  const { routine, events, version, plans, error, shown, acts } = props;
+  const { t } = useTranslation();
+  const { timeline, id } = routine;
+  const settle = [...timeline.sheet_findings, ...timeline.findings].filter(
+    (finding) => finding.severity !== "know",
+  );
+  const know = timeline.findings.filter(
+    (finding) => finding.severity === "know" && !finding.code.startsWith("fit.final"),
+  );
+  const toPlace = (finding: Finding) => {
+    if (finding.start !== null) acts.steps();
+    else if (finding.wall !== null) acts.go(finding.wall);
+  };
+  return (
+    <>
+      <Tools id={id} onOpen={acts.open} />
+      <Sits
+        id={id}
+        version={version}
+        timeline={timeline}
+        onStart={acts.start}
+        onEnding={(event) => acts.add([event])}
+      />
+      <section className="card" aria-label={t("fit.toSettle")}>
+        <h2>{t("fit.toSettle")}</h2>
+        <Findings
+          findings={settle}
+          fine={t("fit.nothing")}
+          marked={fixableOf(timeline.findings)}
+          onPlace={toPlace}
+          onFix={acts.fix}
+        />
+        {know.length > 0 && (
+          <details>
+            <summary>{t("fit.alsoKnow", { count: know.length })}</summary>
+            <Findings findings={know} fine="" onPlace={toPlace} onFix={acts.fix} />
+          </details>
+        )}
+      </section>
+      <Plans
+        plans={plans}
+        error={error}
+        shown={shown}
+        onShow={acts.show}
+        onTake={acts.take}
+        onLimits={() => acts.open("limits")}
+        onRank={(of) => acts.open({ rank: of })}
+      />
+      <EventList timeline={timeline} events={events} onGo={acts.go} onRemove={acts.remove} />
+    </>
+  );
+});
+
+const FILES = ["cue-sheet.pdf", "walls.xlsx", "walls.csv", "calls.vtt", "clicks.mid"] as const;
+
+function Tools({ id, onOpen }: { id: string; onOpen: (what: Opened) => void }) {
+  const { t } = useTranslation();
+  const files = [
+    ...FILES.map((name) => ({
+      key: name,
+      label: (
+        <a href={`/api/routines/${id}/files/${name}`}>{t(`files.${name.replace(".", "_")}`)}</a>
+      ),
+    })),
+    {
+      key: "fr",
+      label: (
+        <a href={`/api/routines/${id}/files/cue-sheet.pdf?language=fr`}>{t("files.french")}</a>
+      ),
+    },
+    {
+      key: "routine",
+      label: <a href={`/api/routines/${id}/routine.json`}>{t("files.routine")}</a>,
+    },
+  ];
+  return (
+    <nav className="fit-tools" aria-label={t("fit.tools")}>
+      <Button size="small" onClick={() => onOpen("said")}>
+        {t("said.open")}
+      </Button>
+      <Button size="small" onClick={() => onOpen("claims")}>
+        {t("claims.open")}
+      </Button>
+      <Button size="small" onClick={() => onOpen({ swap: null })}>
+        {t("swap.open")}
+      </Button>
+      <Dropdown menu={{ items: files }} trigger={["click"]}>
+        <Button size="small">{t("files.open")}</Button>
+      </Dropdown>
+    </nav>
+  );
+}
