@@ -143,3 +143,11 @@ def test_a_settled_wall_stays_and_its_cost_counts() -> None:
     line = laid_plan(best, routine, kept)
     assert total(price_of(line, importances(put_to))) == 16
     assert line.walls[3].length == 4
+
+
+def test_a_wait_keeps_no_tag_or_restart_from_its_wall() -> None:
+    put_to = song("verse 12, chorus 16")
+    wait = Event(id="w", kind=EventKind.WAIT, walls=(1,), after=parse_cut("8"))
+    routine = Routine(song=put_to, sheet=Sheet(parts=(STILL,)), events=(wait,), start=F(0))
+    kept = kept_events(routine, [])
+    assert (kept, fixed_walls(routine, kept)) == ((wait,), {})

@@ -25,10 +25,14 @@ def kept_events(routine: Routine, fixed: Iterable[str]) -> tuple[Event, ...]:
 
 
 def fixed_walls(routine: Routine, kept: Iterable[Event]) -> dict[int, FixedWall]:
-    """The walls that kept events lie on, with what each comes to."""
+    """The walls that kept events lie on, with what each comes to.
+
+    A wait takes no counts and an ending closes the last wall: neither keeps a tag or restart
+    from a wall of its own.
+    """
     by_wall: dict[int, list[Event]] = {}
     for event in kept:
-        if event.kind is EventKind.ENDING:
+        if event.kind in (EventKind.ENDING, EventKind.WAIT):
             continue
         for wall in event.walls:
             by_wall.setdefault(wall, []).append(event)
