@@ -145,3 +145,8 @@ def test_events_may_come_in_a_phrased_dance_as_well() -> None:
         ("A", 0, "12:00"), ("A", 8, "6:00"), ("B", 12, "12:00"), ("B", 20, "12:00"),
         ("A", 24, "3:00"),
     ]  # fmt: skip
+
+
+def test_counts_a_part_does_not_have_are_not_danced() -> None:
+    line = timeline(SHEET, song("verse 24"), sequence="A A[9-12] B")
+    assert [(w.number, w.name) for w in line.walls] == [(1, "A"), (2, "B")]

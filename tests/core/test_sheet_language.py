@@ -272,3 +272,10 @@ def test_steps_however_they_are_laid_out(text: str) -> None:
     assert (len(part.moves), part.length) == (LAYOUTS[text], 4)
     # The last landing is the whole count 4, and the coaster's & lies between.
     assert [str(move.at) for move in part.moves][2:] == ["2", "5/2", "3"]
+
+
+@pytest.mark.parametrize("heading", ["TAG: 4 counts", "Tag: (4 counts)", "Tag : 4 temps"])
+def test_a_heading_may_say_its_length_behind_a_colon(heading: str) -> None:
+    reading = read_sheet(f"1-4 R rocking chair\n\n{heading}\n1-4 R rocking chair\n")
+    tag = reading.sheet.parts[-1]
+    assert (tag.name, tag.length, reading.findings) == ("Tag", 4, ())

@@ -118,7 +118,8 @@ def test_clicks_and_markers_are_midi() -> None:
 
 def _text(pdf: bytes) -> tuple[int, str]:
     reader = PdfReader(io.BytesIO(pdf))
-    return len(reader.pages), " ".join(page.extract_text() for page in reader.pages)
+    text = " ".join(page.extract_text() for page in reader.pages)
+    return len(reader.pages), " ".join(text.split())
 
 
 @pytest.mark.parametrize("language", ["en", "fr"])

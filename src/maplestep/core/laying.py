@@ -88,15 +88,14 @@ class _Layer:
             if self._weight is None and part is not None:
                 self._weight = part.start_weight
             length = part.length if part is not None else Fraction(item.counts or 0)
-            if length <= 0:
-                continue
+            first, last = _cut_of(item, length)
+            if last <= first:
+                continue  # there is no such count: a finding says so
             if part is not None and part.kind is PartKind.PART:
                 wall += 1
-                first, last = _cut_of(item, length)
                 yield from self._wall(wall, part, first, last, number)
             else:
                 kind = _ITEM_KINDS[part.kind] if part is not None else PassKind.TAG
-                first, last = _cut_of(item, length)
                 yield self._pass(
                     kind,
                     wall,
@@ -277,7 +276,8 @@ class _Layer:
         """
         length = last - first
         added = self._routine.tag_length(event) if event.kind is EventKind.TAG else ZERO
-        for placed in self._song.placed:
+        upto = min(self._at + length + added, self._end)
+        for placed in self._song.phrases_between(self._at, upto):
             if placed.phrase.kind is not event.phrase or placed.end >= self._end:
                 continue
             at = placed.end - self._at

@@ -103,3 +103,10 @@ def test_a_pinned_part_starts_on_its_wall() -> None:
     # A turns a half: B after it starts at 6:00, so B at 12:00 is only possible first.
     found = plan_parts(put_to, SHEET, limits, start=F(0))
     assert [plan.sequence for plan in found.plans if plan.sequence.startswith("A, B")] == []
+
+
+def test_an_order_that_is_over_too_soon_is_not_cheap() -> None:
+    put_to = song("verse 8, chorus 6, verse 8")
+    short = lay_out(Routine(song=put_to, sheet=SHEET, sequence="A B", start=F(0)))
+    # The second verse, 4 points, has nobody who begins anything with it.
+    assert total(price(short, importances(put_to), usual_homes(SHEET))) == 4

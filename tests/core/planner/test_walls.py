@@ -151,3 +151,17 @@ def test_a_wait_keeps_no_tag_or_restart_from_its_wall() -> None:
     routine = Routine(song=put_to, sheet=Sheet(parts=(STILL,)), events=(wait,), start=F(0))
     kept = kept_events(routine, [])
     assert (kept, fixed_walls(routine, kept)) == ((wait,), {})
+
+
+def test_a_search_that_would_take_minutes_is_given_up_and_says_so() -> None:
+    # 10,000 counts, every count a cut, twelve tags: nobody waits for that.
+    endless = song(", ".join(["verse 2000"] * 5))
+    limits = Limits(
+        cuts=tuple(map(F, range(1, 8))),
+        tags=tuple(TagChoice(length=F(t)) for t in range(1, 13)),
+        max_events=8,
+        importance=importances(endless),
+    )
+    assert plan_walls(endless, STILL, limits, start=F(0)).outcome is Outcome.GIVEN_UP
+    shorter = song("verse 200")
+    assert plan_walls(shorter, STILL, limits, start=F(0)).outcome is Outcome.OPTIMAL

@@ -11,7 +11,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from fractions import Fraction
-from typing import NamedTuple
+from typing import Final, NamedTuple
 
 from ..feet import Foot, is_free
 from ..routine import Routine
@@ -37,6 +37,7 @@ from .terms import (
 )
 from .walls import common_length
 
+_MOST_WORK: Final = 4_000_000
 _HOMES = (
     frozenset({"verse", "pre-chorus", "intro"}),
     frozenset({"chorus"}),
@@ -133,6 +134,9 @@ def _plan(
         return OrderPlans(outcome=Outcome.INFEASIBLE, plans=(), every_phrase=False)
     for every_phrase in (True, False):
         graph = _PartGraph(song, parts, limits, start, every_phrase=every_phrase, exact=exact)
+        if graph.work > _MOST_WORK:
+            return OrderPlans(outcome=Outcome.GIVEN_UP, plans=(), every_phrase=False)
+        graph.find_bounds()
         outcome, ways = cheapest_ways(graph, k)
         if ways or outcome is not Outcome.INFEASIBLE:
             break
@@ -198,6 +202,10 @@ class _PartGraph:
         ]
         self._tags = [_tag_piece(tag, song.count_unit, self._unit) for tag in limits.tags]
         self._measure(song, start, every_phrase=every_phrase)
+        self.work = self._size * (len(self._pieces) + len(self._tags))
+
+    def find_bounds(self) -> None:
+        """Work out, backwards, what is left to pay from every position."""
         self._rest = {True: self._bounds(events=True), False: self._bounds(events=False)}
 
     def start(self) -> _State:

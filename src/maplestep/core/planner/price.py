@@ -13,7 +13,7 @@ from fractions import Fraction
 
 from ..findings.joints import bad_joints
 from ..routine import Event, EventKind
-from ..timeline import Happening, Pass, PassKind, Timeline
+from ..timeline import Ended, Happening, Pass, PassKind, Timeline
 from .terms import (
     AWAY_FROM_HOME,
     CUT_PART,
@@ -91,14 +91,22 @@ def _phrases(timeline: Timeline, importance: Mapping[int, int]) -> Iterator[Cost
     for placed in timeline.danced_phrases:
         weight = importance.get(placed.index, 0)
         inside = next((p for p in timeline.passes if p.start <= placed.start < p.end), None)
-        if placed.index not in hits and weight and inside is not None:
+        if placed.index in hits or not weight:
+            continue
+        if inside is not None:
+            at = placed.start - inside.start + inside.first + 1
             yield CostItem(
-                reason=Reason.PHRASE,
-                cost=weight,
-                wall=inside.wall,
-                said=placed.name,
-                count=placed.start - inside.start + inside.first + 1,
+                reason=Reason.PHRASE, cost=weight, wall=inside.wall, said=placed.name, count=at
             )
+        elif not _is_closed(timeline):
+            # The order is over before the song: nobody begins anything with this phrase.
+            yield CostItem(reason=Reason.PHRASE, cost=weight, said=placed.name)
+
+
+def _is_closed(timeline: Timeline) -> bool:
+    """Does the dance end with an ending of its own?"""
+    last = timeline.passes[-1] if timeline.passes else None
+    return last is not None and (last.kind is PassKind.ENDING or last.ended is Ended.ENDING)
 
 
 def _off_unit(timeline: Timeline) -> Iterator[CostItem]:

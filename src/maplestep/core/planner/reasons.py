@@ -111,6 +111,8 @@ def item_words(timeline: Timeline, item: CostItem) -> str:
     names = {event.id: event_name(timeline.routine, event) for event in timeline.routine.events}
     said = names.get(item.said, item.said)
     unit = _UNITS[timeline.routine.song.count_unit]
+    if item.reason is Reason.PHRASE and item.wall is None:
+        return f"{said} begins after the dance is over"
     return {
         Reason.PHRASE: f"{said} begins on count {item.count} of wall {item.wall}",
         Reason.OFF_UNIT: f"Wall {item.wall} starts on count {item.count} of an {unit}",

@@ -17,7 +17,8 @@ from typing import Final, Generic, NamedTuple, Protocol, TypeVar
 
 S = TypeVar("S", bound=Hashable)
 NEVER: Final = 10**9
-MAX_STATES: Final = 400_000
+# Song-sized problems leave some hundred states; far more would keep somebody waiting for long.
+MAX_STATES: Final = 15_000
 
 
 class Step(NamedTuple, Generic[S]):

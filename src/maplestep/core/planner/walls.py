@@ -37,6 +37,8 @@ from .terms import (
     tag_cost,
 )
 
+# Additions that the bound may take: some seconds. A song of 600 counts takes less than a million.
+_MOST_WORK: Final = 40_000_000
 # With more events than this the bound stops counting them; the search still does.
 _COUNTED: Final = 8
 
@@ -89,6 +91,8 @@ def plan_walls(song: Song, part: Part, limits: Limits, *, start: Fraction, k: in
     """
     if part.length <= 0 or start >= song.length:
         return Plans(outcome=Outcome.INFEASIBLE, plans=())
+    if _work(song, part, limits) > _MOST_WORK:
+        return Plans(outcome=Outcome.GIVEN_UP, plans=())
     graph = _WallGraph(song, part, limits, start)
     outcome, ways = cheapest_ways(graph, k)
     plans = tuple(
@@ -96,6 +100,14 @@ def plan_walls(song: Song, part: Part, limits: Limits, *, start: Fraction, k: in
         for way in ways
     )
     return Plans(outcome=outcome, plans=plans)
+
+
+def _work(song: Song, part: Part, limits: Limits) -> int:
+    """About how many additions the bound takes: positions, facings, layers, actions."""
+    actions = (len(limits.cuts) + 1) * (len(limits.tags) + 1)
+    lengths = [part.length, *limits.cuts, *(tag.length for tag in limits.tags)]
+    positions = int(song.length / common_length(lengths))
+    return positions * FULL * min(limits.max_events + 1, _COUNTED + 1) * actions
 
 
 def common_length(lengths: Sequence[Fraction]) -> Fraction:

@@ -102,6 +102,9 @@ _KINDS: Final = {
     "fin": PartKind.ENDING,
 }
 _COUNTS_IN: Final = re.compile(r"(\d{1,4})[\s-]*(?:counts?|temps|comptes?)\b", re.IGNORECASE)
+_LENGTH_ALONE: Final = re.compile(
+    r"\s*\(?\d{1,4}[\s-]*(?:counts?|temps|comptes?)\)?\s*[.:]?\s*$", re.IGNORECASE
+)
 _ALTERED: Final = re.compile(
     r"^(?:=|:|\(|-|–|\s|like|as|same as|comme|danced as)*\b([A-Z])\b['’]?\s*,?\s*"
     r"(?:with|but(?:\s+with)?|avec|mais(?:\s+avec)?|except(?:\s+for)?|sauf)\s+"
@@ -213,6 +216,8 @@ def _steps_behind(rest: str, at: int) -> tuple[str, int]:
         return rest[match.start(1) :], at + match.start(1)
     # "Tag: at the end of wall 2: sway R, L": what stands behind the last colon.
     words = rest.rpartition(": ")[2] if ": " in rest else ""
+    if _LENGTH_ALONE.match(words):
+        words = ""  # "Tag: 4 counts" says how long it is, not what is danced
     lead = len(words) - len(words.lstrip())
     return words.strip(), at + len(rest) - len(words) + lead
 

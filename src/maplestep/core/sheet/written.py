@@ -22,7 +22,7 @@ def step_lines(
 
     >>> from .read import read_sheet
     >>> step_lines(read_sheet("5-8 R rocking chair").sheet.wall.moves)
-    '5-8 R forward, L recover, R back, L recover'
+    '5-8 R rock forward, L recover, R rock back, L recover'
     """
     lines = []
     for _, group in groupby(moves, key=lambda move: max(move.at, Fraction(0)) // _LINE):

@@ -112,6 +112,11 @@ export default function FitDesk({ routine, onStored }: Props) {
       saved[way]();
       return true;
     }
+    // While a plan is looked at Enter takes it, wherever the focus was left.
+    if (preview && event.key === "Enter" && !onButton(event, ".plans")) {
+      acts.take(shown);
+      return true;
+    }
     if (event.ctrlKey || event.metaKey || onButton(event)) return false;
     const here = moved(cursor, event, rows, timeline.count_unit);
     if (here) {
@@ -135,9 +140,8 @@ export default function FitDesk({ routine, onStored }: Props) {
         return Boolean(found);
       }
       case "Enter":
-        if (preview) acts.take(shown);
-        else if (fixable?.fix) acts.fix(fixable.fix);
-        return preview || Boolean(fixable?.fix);
+        if (fixable?.fix) acts.fix(fixable.fix);
+        return Boolean(fixable?.fix);
     }
     return false;
   });
@@ -295,9 +299,10 @@ const putTogether = (song: string, dance: string) =>
   ask(api.POST("/api/routines", { body: { song, dance, sheet: "" } }));
 
 /** Enter and Space on a focused button are that button's. */
-const onButton = (event: KeyboardEvent) =>
+const onButton = (event: KeyboardEvent, within = "body") =>
   event.key === "Enter" &&
   event.target instanceof HTMLElement &&
+  event.target.closest(within) !== null &&
   event.target.closest("button, a") !== null;
 
 function firstCursor(timeline: Timeline): Cursor {

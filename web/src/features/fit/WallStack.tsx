@@ -256,7 +256,9 @@ function useRoom(host: React.RefObject<HTMLDivElement | null>) {
     if (!element) return;
     const measure = () => {
       const box = element.getBoundingClientRect();
-      const height = window.innerHeight - (box.top + window.scrollY) - PANEL;
+      // The stack stays in view while the page goes by: its place is where the desk begins.
+      const desk = (element.closest(".desk") ?? element).getBoundingClientRect();
+      const height = window.innerHeight - (desk.top + window.scrollY) - PANEL;
       setRoom((before) =>
         before.width === box.width && before.height === height
           ? before
