@@ -1,13 +1,14 @@
 """A real browser on a live server, with Debian's Chromium."""
 
 import os
+import time
 from collections.abc import Callable, Iterator
 from pathlib import Path
 from typing import Any
 
 import pytest
 from conftest import PASSWORD
-from playwright.sync_api import Browser, Page, sync_playwright
+from playwright.sync_api import Browser, Page, expect, sync_playwright
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
 ARGUMENTS = [
@@ -19,7 +20,17 @@ ARGUMENTS = [
     "--disable-component-update",
     "--disable-sync",
 ]
+# A busy machine draws late; what never comes still fails.
+expect.set_options(timeout=15_000)
 AXE = Path(__file__).parents[2] / "web/node_modules/axe-core/axe.min.js"
+
+
+def eventually(read: Callable[[], object], wanted: object, seconds: float = 15.0) -> None:
+    """Waits until something stored is as wanted; saving has no sign of its own for each change."""
+    until = time.monotonic() + seconds
+    while read() != wanted and time.monotonic() < until:
+        time.sleep(0.05)
+    assert read() == wanted
 
 
 @pytest.fixture(scope="session")
@@ -42,7 +53,7 @@ def open_page(chromium: Browser, live_server: Any) -> Iterator[Callable[..., Pag
         )
         contexts.append(context)
         page = context.new_page()
-        page.set_default_timeout(10_000)
+        page.set_default_timeout(20_000)
         page.on("pageerror", lambda error: errors.append(str(error)))
         page.goto("/")
         return page

@@ -459,6 +459,8 @@ export const en = {
     noSide: "Nothing that leaves us facing a side wall",
     keep: "These stay as they are",
     phrases: "How much it matters that a wall begins with",
+    homes: "Where each part belongs",
+    anywhere: "anywhere",
     usual: "Back to the usual",
   },
   said: {

@@ -84,7 +84,8 @@ class OrderPlans:
 
 def usual_homes(sheet: Sheet) -> dict[str, frozenset[str]]:
     """A for the verses, B for the choruses, C for the rest; further parts are at home anywhere."""
-    return {part.name: home for part, home in zip(sheet.danced, _HOMES, strict=False)}
+    homes = [*_HOMES, *(frozenset[str]() for _ in sheet.danced)]
+    return {part.name: home for part, home in zip(sheet.danced, homes, strict=False)}
 
 
 def ending_of(routine: Routine) -> Part | None:

@@ -1,5 +1,5 @@
 // The planner's limits: what may be cut, how long tags may be, which phrases matter, what stays.
-import { Button, Checkbox, Drawer, Input, InputNumber } from "antd";
+import { Button, Checkbox, Drawer, Input, InputNumber, Select } from "antd";
 import { useTranslation } from "react-i18next";
 
 import type { EventForm, Timeline } from "../../api/client";
@@ -18,6 +18,15 @@ interface Props {
 
 /** What a plan may put elsewhere; bridges, step changes and waits stay in any case. */
 const PLANNED = ["tag", "restart", "tag-restart"];
+const KINDS = [
+  "verse",
+  "pre-chorus",
+  "chorus",
+  "bridge",
+  "instrumental",
+  "break",
+  "outro",
+] as const;
 const TAGS = [2, 3, 4, 6, 8, 12, 16];
 
 export default function LimitsDrawer(props: Props) {
@@ -65,6 +74,25 @@ export default function LimitsDrawer(props: Props) {
       >
         {t("limits.noSide")}
       </Checkbox>
+      {phrased && (
+        <fieldset>
+          <legend>{t("limits.homes")}</legend>
+          {Object.entries(used.homes).map(([part, kinds]) => (
+            <label key={part}>
+              {part}
+              <Select
+                mode="multiple"
+                value={kinds}
+                placeholder={t("limits.anywhere")}
+                onChange={(chosen: string[]) =>
+                  onWish({ ...wish, homes: { ...used.homes, [part]: chosen } })
+                }
+                options={KINDS.map((kind) => ({ value: kind, label: t(`song.kinds.${kind}`) }))}
+              />
+            </label>
+          ))}
+        </fieldset>
+      )}
       {!phrased && events.length > 0 && (
         <fieldset>
           <legend>{t("limits.keep")}</legend>
