@@ -159,9 +159,11 @@ def solve(song: Song, part: Part, limits: Limits) -> tuple[int | None, float]:
     return round(solver.objective_value), taken
 
 
-def against_solver(count: int) -> None:
+def against_solver(first: int, count: int) -> None:
     ratios = []
     for number, (song, part, limits) in enumerate(cases(count), start=1):
+        if number < first:
+            continue
         start = time.perf_counter()
         best = plan_walls(song, part, limits, start=Fraction(INTRO)).plans[0].cost
         own = time.perf_counter() - start
@@ -193,9 +195,10 @@ if __name__ == "__main__":
     parser.add_argument("--solver", action="store_true")
     parser.add_argument("--shelf", action="store_true")
     parser.add_argument("--cases", type=int, default=10)
+    parser.add_argument("--first", type=int, default=1, help="to go on where a run was left")
     chosen = parser.parse_args()
     speed(50)
     if chosen.shelf:
         shelf()
     if chosen.solver:
-        against_solver(chosen.cases)
+        against_solver(chosen.first, chosen.cases)
