@@ -116,7 +116,7 @@ class _Speaker:
             "start", counts=routine.start_count, time=f"{int(minutes)}:{seconds:04.1f}"
         )
         yield Said(wall=0, at_seconds=self._line.passes[0].start_seconds, words=f"{start}.")
-        for group in self._groups():
+        for group in self._line.rows:
             yield Said(
                 wall=group[0].wall, at_seconds=group[0].start_seconds, words=self._wall(group)
             )
@@ -136,17 +136,6 @@ class _Speaker:
             song=self._line.routine.song.title, counts=counts, walls=walls,
         )  # fmt: skip
         return Said(wall=0, at_seconds=0.0, words=f"{words}.")
-
-    def _groups(self) -> Iterator[list[Pass]]:
-        """A wall with all its pieces, its tags and its ending."""
-        group: list[Pass] = []
-        for passed in self._line.passes:
-            if passed.kind is PassKind.WALL and not passed.goes_on and group:
-                yield group
-                group = []
-            group.append(passed)
-        if group:
-            yield group
 
     def _wall(self, group: list[Pass]) -> str:
         first = group[0]

@@ -230,6 +230,16 @@ class Timeline:
         return tuple(Wall(tuple(pieces)) for pieces in gathered)
 
     @cached_property
+    def rows(self) -> tuple[list[Pass], ...]:
+        """The passes wall by wall: each with its pieces, its tags and its ending."""
+        gathered: list[list[Pass]] = []
+        for passed in self.passes:
+            if (passed.kind is PassKind.WALL and not passed.goes_on) or not gathered:
+                gathered.append([])
+            gathered[-1].append(passed)
+        return tuple(gathered)
+
+    @cached_property
     def danced_phrases(self) -> tuple[PlacedPhrase, ...]:
         """The marked phrases that begin while one dances; an intro is not danced to."""
         start = self.routine.start_count

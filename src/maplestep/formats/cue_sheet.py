@@ -11,7 +11,7 @@ from html import escape
 from typing import Final
 
 from ..core.findings.event_words import event_name
-from ..core.timeline import Ended, Pass, PassKind, Timeline
+from ..core.timeline import Ended, Pass, Timeline
 from ..core.turns import amount_words, clock, to_front
 from .pdf import FONTS, page_pdf
 from .stack_svg import room_svg, row_svg
@@ -84,19 +84,8 @@ def cue_page(timeline: Timeline, language: str, scale: float) -> str:
     )
 
 
-def gathered(timeline: Timeline) -> list[list[Pass]]:
-    """The passes row by row: a wall with its pieces, tags and ending."""
-    rows: list[list[Pass]] = []
-    for passed in timeline.passes:
-        begins = passed.kind is PassKind.WALL and not passed.goes_on
-        if begins or not rows:
-            rows.append([])
-        rows[-1].append(passed)
-    return rows
-
-
 def _rows(timeline: Timeline, language: str, scale: float) -> Iterator[str]:
-    rows = gathered(timeline)
+    rows = timeline.rows
     longest = max((float(row[-1].end - row[0].start) for row in rows), default=1.0)
     height = min(150.0, _ROOM / max(1, len(rows)) * 0.8) * max(scale, 0.6)
     for row in rows:
