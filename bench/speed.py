@@ -22,7 +22,7 @@ from maplestep.core.findings.registry import fit_findings, sheet_findings
 from maplestep.core.laying import lay_out
 from maplestep.core.routine import Event, EventKind, Routine
 from maplestep.core.sheet import lines
-from maplestep.core.sheet.forms import fit_line
+from maplestep.core.sheet.language.interpretations import fit_line
 from maplestep.core.sheet.read import read_sheet
 from maplestep.core.song import Phrase, PhraseKind, Song
 from maplestep.formats.routine_file import read_routine

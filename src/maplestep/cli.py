@@ -21,9 +21,9 @@ from .core.errors import FileError, MapleStepError
 from .core.laying import lay_out
 from .core.practice import MixWish, plan_mix
 from .core.routine import Routine
-from .core.sheet.format import Style, format_sheet
+from .core.sheet.write.format import Style, format_sheet
 from .core.sheet.read import Reading, read_sheet
-from .core.sheet.render import LANGUAGES, language_of
+from .core.sheet.write.render import LANGUAGES, language_of
 from .core.song import PhraseKind
 from .fit_cli import add_fit_commands
 from .formats.listening_file import listening_report

@@ -8,9 +8,9 @@ from hypothesis import strategies as st
 from maplestep.core.counts import Feel
 from maplestep.core.feet import Foot
 from maplestep.core.figures.expand import FigureUse
-from maplestep.core.sheet.clauses import Clause, Sense, read_clause
-from maplestep.core.sheet.lexicon import standard
-from maplestep.core.sheet.lines import (
+from maplestep.core.sheet.language.clauses import Clause, Sense, read_clause
+from maplestep.core.sheet.language.lexicon import standard
+from maplestep.core.sheet.lines.classify import (
     Fact,
     PartHeading,
     Remark,
@@ -19,7 +19,7 @@ from maplestep.core.sheet.lines import (
     read_lines,
 )
 from maplestep.core.sheet.read import read_sheet
-from maplestep.core.sheet.segments import segments_of
+from maplestep.core.sheet.language.segments import segments_of
 
 L, R = Foot.LEFT, Foot.RIGHT
 

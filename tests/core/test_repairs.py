@@ -9,7 +9,7 @@ from maplestep.core.finding import Severity, SheetEdit
 from maplestep.core.findings.registry import sheet_findings
 from maplestep.core.findings.repairs import applied, other_side
 from maplestep.core.sheet.read import read_sheet
-from maplestep.core.sheet.rewrite import TIMINGS, section_copy, timing_edit
+from maplestep.core.sheet.write.rewrite import TIMINGS, section_copy, timing_edit
 
 HEAD = "Gate\n16 counts\n\nSection 1\n"
 FIRST = "1-4  R vine right, L touch\n5-8  L vine left, R touch\n\nSection 2\n"

@@ -21,7 +21,7 @@ from .laying import lay_out
 from .moves import Span
 from .routine import Event, EventKind, FacingAt, Routine
 from .sheet.claims import events_in, facings_in
-from .sheet.lexicon import fold
+from .sheet.language.lexicon import fold
 from .sheet.model import ClaimKind, EventClaim, PartKind, Sheet
 from .turns import clock
 

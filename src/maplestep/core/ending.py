@@ -20,7 +20,7 @@ from .mending import free_id
 from .own_steps import with_own_steps
 from .routine import MAX_TAG, Event, EventKind, Routine
 from .sheet.read import Reading
-from .sheet.written import step_lines
+from .sheet.write.step_lines import step_lines
 from .slices import cut_slice
 from .timeline import Pass, PassKind, Timeline
 from .turns import FULL, amount_words, to_front, turn_words

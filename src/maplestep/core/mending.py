@@ -24,7 +24,7 @@ from .own_steps import with_own_steps
 from .routine import Event, EventKind, Routine
 from .sheet.model import Part
 from .sheet.read import Reading
-from .sheet.written import step_lines
+from .sheet.write.step_lines import step_lines
 from .timeline import Pass, PassKind, Timeline
 
 _HALF: Final = Fraction(1, 2)

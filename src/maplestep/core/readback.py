@@ -13,7 +13,7 @@ from fractions import Fraction
 from typing import Final
 
 from .moves import Move
-from .sheet.render import ENGLISH, FRENCH, Language, move_words
+from .sheet.write.render import ENGLISH, FRENCH, Language, move_words
 from .timeline import Ended, Pass, PassKind, Timeline
 from .turns import amount_words, clock, to_front, walls_in_dance
 

@@ -7,9 +7,9 @@ from dataclasses import dataclass
 from html import escape
 from typing import Final
 
-from ..core.sheet.format import Style
+from ..core.sheet.write.format import Style
 from ..core.sheet.model import PartKind
-from ..core.sheet.printed import PrintedPart, PrintedSection, PrintedSheet, printed
+from ..core.sheet.write.printed import PrintedPart, PrintedSection, PrintedSheet, printed
 from ..core.sheet.read import Reading
 from ..core.turns import net_turn_words, walls_in_dance
 from .foot_chart import chart_svg

@@ -9,7 +9,7 @@ from ..core.feet import Foot
 from ..core.figures.expand import FigureUse, Stance, expand
 from ..core.figures.model import Figure
 from ..core.figures.vocabulary import FIGURES
-from ..core.sheet.render import ENGLISH, FRENCH, moves_words
+from ..core.sheet.write.render import ENGLISH, FRENCH, moves_words
 
 
 class FigureView(BaseModel):

@@ -7,8 +7,8 @@ from functools import lru_cache
 from zlib import crc32
 
 from ...core.figures.model import Figure
-from ...core.sheet.figures import own_figure
-from ...core.sheet.lexicon import standard
+from ...core.sheet.build.user_figures import own_figure
+from ...core.sheet.language.lexicon import standard
 from ...core.sheet.read import Reading, read_sheet
 from ..accounts.models import User
 from ..errors import NotHere

@@ -14,7 +14,7 @@ from ninja.files import UploadedFile
 from pydantic import Field
 
 from ...core.sequence import MAX_TEXT as MAX_SEQUENCE
-from ...core.sheet.figures_used import self_contained
+from ...core.sheet.write.figures_used import self_contained
 from ...formats.routine_file import EventForm, PinForm, Text, Title, write_routine
 from ...formats.timeline_views import TimelineView
 from ..dances.models import Dance

@@ -11,7 +11,7 @@ from ..counts import parse_cut
 from ..errors import CountError
 from ..moves import Span
 from ..turns import parse_clock
-from .lexicon import fold
+from .language.lexicon import fold
 from .model import ClaimKind, EventClaim
 
 _CLOCK: Final = r"(?:1[0-2]|[1-9])(?:[:h.]\s?[0-5]\d|\s*o['’]?\s*clock|\s?h\b)?"

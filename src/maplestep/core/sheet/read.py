@@ -19,14 +19,14 @@ from ..feet import Foot
 from ..figures.model import Figure
 from ..finding import Finding
 from ..moves import Span
-from . import found
-from .build import PartBuilder
+from . import reading_findings
+from .build.parts import PartBuilder
 from .claims import events_in
-from .figures import own_figure
-from .forms import usual_column
-from .head import level_of
-from .lexicon import Lexicon, fold, standard
-from .lines import (
+from .build.user_figures import own_figure
+from .language.interpretations import usual_column
+from .lines.head import level_of
+from .language.lexicon import Lexicon, fold, standard
+from .lines.classify import (
     Fact,
     FigureLine,
     Line,
@@ -39,8 +39,8 @@ from .lines import (
     read_lines,
 )
 from .model import Claim, Claims, EventClaim, Part, PartKind, Sheet
-from .timing import scaled
-from .variants import VariantBuilder, piece_of
+from .build.timing import scaled
+from .build.variants import VariantBuilder, piece_of
 
 MAX_LINES: Final = 2000
 MAX_CHARACTERS: Final = 200_000
@@ -129,7 +129,7 @@ class _Reader:
             if isinstance(line, FigureLine):
                 figure = own_figure(line.name, line.counts, line.words, _lexicon(tuple(own)))
                 if figure is None:
-                    self._findings.append(found.figure_not_readable(line.span, line.name))
+                    self._findings.append(reading_findings.figure_not_readable(line.span, line.name))
                 else:
                     own = [known for known in own if known.name != figure.name] + [figure]
         self._lexicon = _lexicon(tuple(own))
@@ -174,7 +174,7 @@ class _Reader:
             base = self._base(altered.base)
             name = self._free_name(heading.name)
             if base is None:
-                self._findings.append(found.nothing_to_vary(heading, altered.base))
+                self._findings.append(reading_findings.nothing_to_vary(heading, altered.base))
                 self._open(heading.kind, name, None, heading.span)
             elif heading.takes is not None:
                 self._parts.append(piece_of(base, heading.takes, name, heading.span))

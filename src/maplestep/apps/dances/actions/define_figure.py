@@ -8,8 +8,8 @@ from typing import Final
 from django.db import transaction
 
 from ....core.errors import RoutineError
-from ....core.sheet.figures import own_figure
-from ....core.sheet.lexicon import fold, standard
+from ....core.sheet.build.user_figures import own_figure
+from ....core.sheet.language.lexicon import fold, standard
 from ...accounts.models import User
 from ..models import OwnFigure
 from ..queries import split_steps

@@ -5,17 +5,17 @@ from __future__ import annotations
 from dataclasses import replace
 from fractions import Fraction
 
-from ..counts import Feel, parse_counts
-from ..errors import CountError
-from ..finding import Finding
-from ..moves import Span
-from . import found
-from .build import PartBuilder
-from .headings import PartHeading, Slice
-from .lexicon import Lexicon
-from .lines import SectionHeading, StepLine
-from .model import Part
-from .section import ZERO
+from ...counts import Feel, parse_counts
+from ...errors import CountError
+from ...finding import Finding
+from ...moves import Span
+from .. import reading_findings
+from .parts import PartBuilder
+from ..lines.headings import PartHeading, Slice
+from ..language.lexicon import Lexicon
+from ..lines.classify import SectionHeading, StepLine
+from ..model import Part
+from .sections import ZERO
 
 
 class VariantBuilder(PartBuilder):
@@ -53,7 +53,7 @@ class VariantBuilder(PartBuilder):
         try:
             counts = parse_counts(line.counts, self._feel)
         except CountError as error:
-            self.findings.append(found.counts_unreadable(line, error))
+            self.findings.append(reading_findings.counts_unreadable(line, error))
             return
         if not self._begun:
             if self._range is None:

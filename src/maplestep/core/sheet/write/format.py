@@ -14,15 +14,15 @@ from dataclasses import dataclass, replace
 from fractions import Fraction
 from typing import Final
 
-from ..counts import parse_counts
-from ..errors import CountError
-from ..feet import Foot
-from ..figures.expand import FigureUse, Stance
-from ..moves import Move
-from .build import dance
-from .forms import Fitted, fit_line
-from .lexicon import Kind, Lexicon, standard
-from .lines import (
+from ...counts import parse_counts
+from ...errors import CountError
+from ...feet import Foot
+from ...figures.expand import FigureUse, Stance
+from ...moves import Move
+from ..build.parts import dance
+from ..language.interpretations import Fitted, fit_line
+from ..language.lexicon import Kind, Lexicon, standard
+from ..lines.classify import (
     Fact,
     FigureLine,
     Line,
@@ -32,8 +32,8 @@ from .lines import (
     StepLine,
     option_in,
 )
-from .model import Sheet
-from .read import Reading, read_sheet
+from ..model import Sheet
+from ..read import Reading, read_sheet
 from .render import ENGLISH, Language, uses_words
 
 _UNREAD: Final = frozenset(

@@ -11,12 +11,12 @@ from collections.abc import Iterator
 from functools import lru_cache
 from typing import Final, NamedTuple
 
-from ..moves import Span
-from .claims import EVENT_WORDS, events_in
-from .forms import counts_in, usual_column
+from ...moves import Span
+from ..claims import EVENT_WORDS, events_in
+from ..language.interpretations import counts_in, usual_column
 from .head import Fact, facts_in
 from .headings import PartHeading, SectionHeading, heading_in, titled_range
-from .lexicon import standard
+from ..language.lexicon import standard
 from .repeats import Repetition, read_repetition
 
 __all__ = [

@@ -7,9 +7,9 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Final, NamedTuple
 
-from ..moves import Span
-from .lexicon import fold
-from .model import PartKind
+from ...moves import Span
+from ..language.lexicon import fold
+from ..model import PartKind
 from .repeats import Repetition, read_repetition
 
 

@@ -5,18 +5,18 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from fractions import Fraction
 
-from ..counts import CountList, Feel, parse_counts
-from ..errors import CountError
-from ..feet import Foot, is_free
-from ..figures.expand import FigureUse, Stance, expand
-from ..finding import Finding
-from ..moves import Move, Span
-from ..turns import FULL
-from . import found
-from .claims import EVENT_WORDS
-from .forms import Fitted, counts_in, fit_line, moved, usual_column
-from .lexicon import Lexicon
-from .lines import (
+from ...counts import CountList, Feel, parse_counts
+from ...errors import CountError
+from ...feet import Foot, is_free
+from ...figures.expand import FigureUse, Stance, expand
+from ...finding import Finding
+from ...moves import Move, Span
+from ...turns import FULL
+from .. import reading_findings
+from ..claims import EVENT_WORDS
+from ..language.interpretations import Fitted, counts_in, fit_line, moved, usual_column
+from ..language.lexicon import Lexicon
+from ..lines.classify import (
     OptionLine,
     Remark,
     SectionHeading,
@@ -24,9 +24,9 @@ from .lines import (
     counted_lines,
     option_in,
 )
-from .model import Claim, Option, Part, PartKind, Section
-from .repeats import Repetition
-from .section import ZERO, SectionBuilder
+from ..model import Claim, Option, Part, PartKind, Section
+from ..lines.repeats import Repetition
+from .sections import ZERO, SectionBuilder
 
 Passage = tuple[Fraction, Fraction, tuple[Fraction, ...]]
 """Counts [start, end) of the part and the landings in them."""
@@ -101,7 +101,7 @@ class PartBuilder:
         try:
             counts = parse_counts(line.counts, self._feel)
         except CountError as error:
-            self.findings.append(found.counts_unreadable(line, error))
+            self.findings.append(reading_findings.counts_unreadable(line, error))
             return
         if self._opened is None or self._starts_over(counts):
             self._close_section()
@@ -117,7 +117,7 @@ class PartBuilder:
             words = option[0]
         fitted = fit_line(words, len(counts.positions), counts.whole, self._lexicon)
         if fitted.how == "rhythm":
-            self.findings.append(found.rhythm_assumed(line, fitted, counts.first))
+            self.findings.append(reading_findings.rhythm_assumed(line, fitted, counts.first))
             first = counts.first
             meant = tuple(at + first for at in parse_counts(fitted.rhythm).positions)
             counts = CountList(text=line.counts, positions=meant)
@@ -218,14 +218,14 @@ class PartBuilder:
     ) -> None:
         source = self._source(asked)
         if source is None:
-            self.findings.append(found.nothing_to_repeat(line, asked))
+            self.findings.append(reading_findings.nothing_to_repeat(line, asked))
             return
         start, end = source
         moves = [move for move in self.moves if start <= move.at < end]
         lead = next((m.foot for m in moves if m.foot in (Foot.LEFT, Foot.RIGHT)), None)
         mirrored = asked.mirrored or (asked.starting is not None and asked.starting is not lead)
         if room and Fraction(room) != end - start:
-            self.findings.append(found.repeat_length(line, room, int(end - start)))
+            self.findings.append(reading_findings.repeat_length(line, room, int(end - start)))
         self.copy(moves, (start, end), target - start, mirrored=mirrored, span=line.span)
 
     def _again(self, line: StepLine, asked: Repetition) -> None:
@@ -271,7 +271,7 @@ class PartBuilder:
     def _add_option(self, counts: str, words: str, words_at: int, span: Span) -> None:
         passages = list(self._passages(counts, words))
         if not passages:
-            self.findings.append(found.option_nowhere(span, counts))
+            self.findings.append(reading_findings.option_nowhere(span, counts))
             return
         options = [self._option(passage, words, words_at, span) for passage in passages]
         # Without counts it stands for the line above, or for so many counts before its end.
@@ -364,15 +364,15 @@ class PartBuilder:
             # Nobody knows which foot it ends on; guessing would only add false alarms.
             self._weight = None
             self._opens_unknown = self._opens_unknown or not self._weights
-            self.findings.extend(found.figure_unknown(line, each) for each in fitted.unknown)
+            self.findings.extend(reading_findings.figure_unknown(line, each) for each in fitted.unknown)
             return
         if not fitted.uses:
-            self.findings.append(found.no_words(line))
+            self.findings.append(reading_findings.no_words(line))
             return
         if fitted.how == "short":
-            self.findings.append(found.landings_do_not_fit(line, len(landings), fitted.uses))
+            self.findings.append(reading_findings.landings_do_not_fit(line, len(landings), fitted.uses))
         elif fitted.how == "stretched":
-            self.findings.append(found.stretched(line, fitted))
+            self.findings.append(reading_findings.stretched(line, fitted))
         for use, own in placed(fitted, landings):
             self._figure(line, use, own)
 
@@ -380,11 +380,11 @@ class PartBuilder:
         stance = Stance(weight=self._weight, facing=self._facing)
         expansion = expand(use, landings, stance, offset=line.words_at, line=line.span.line)
         if expansion.assumed_turn:
-            self.findings.append(found.turn_assumed(line, use, expansion.assumed_turn))
+            self.findings.append(reading_findings.turn_assumed(line, use, expansion.assumed_turn))
         elif use.no_amount and not use.asks_turn:
-            self.findings.append(found.turn_without_size(line, use))
+            self.findings.append(reading_findings.turn_without_size(line, use))
         if expansion.assumed_foot and self._weights:
-            self.findings.append(found.foot_assumed(line, use, expansion.assumed_foot))
+            self.findings.append(reading_findings.foot_assumed(line, use, expansion.assumed_foot))
         for move in expansion.moves:
             self._take(move)
 
@@ -397,7 +397,7 @@ class PartBuilder:
         if foot is not None and not is_free(foot, self._weight) and not move.may_move_loaded_foot:
             said = self._opened.count_words(move.at), self._opened.title
             before = next((m for m in reversed(self.moves) if m.weight is foot), None)
-            self.findings.append(found.weight_conflict(move, said, before))
+            self.findings.append(reading_findings.weight_conflict(move, said, before))
         if move.weight is not None:
             self._weight = move.weight
         self._facing += move.turn

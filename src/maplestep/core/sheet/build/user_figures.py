@@ -4,15 +4,15 @@ from __future__ import annotations
 
 from fractions import Fraction
 
-from ..counts import Feel, parse_counts
-from ..errors import CountError
-from ..feet import Foot
-from ..figures.expand import Stance
-from ..figures.model import Figure
-from ..moves import Move
-from .build import dance
-from .forms import fit_line, moved
-from .lexicon import Lexicon, fold
+from ...counts import Feel, parse_counts
+from ...errors import CountError
+from ...feet import Foot
+from ...figures.expand import Stance
+from ...figures.model import Figure
+from ...moves import Move
+from .parts import dance
+from ..language.interpretations import fit_line, moved
+from ..language.lexicon import Lexicon, fold
 
 
 def own_figure(name: str, counts: str, words: str, lexicon: Lexicon) -> Figure | None:

@@ -5,8 +5,8 @@ from __future__ import annotations
 from dataclasses import replace
 from fractions import Fraction
 
-from ..moves import Move
-from .model import Part
+from ...moves import Move
+from ..model import Part
 
 
 def scaled(part: Part, factor: Fraction) -> Part:

@@ -5,12 +5,12 @@ from __future__ import annotations
 import re
 from typing import Final
 
-from ..feet import Foot
-from ..finding import SheetEdit
-from ..findings.repairs import applied, other_side
-from .lines import Fact, Line, PartHeading, SectionHeading, StepLine
-from .model import Section
-from .read import Reading, read_sheet
+from ...feet import Foot
+from ...finding import SheetEdit
+from ...findings.repairs import applied, other_side
+from ..lines.classify import Fact, Line, PartHeading, SectionHeading, StepLine
+from ..model import Section
+from ..read import Reading, read_sheet
 
 TIMINGS: Final = {"half": "half time", "written": "", "double": "double time"}
 

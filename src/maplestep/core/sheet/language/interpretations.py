@@ -12,9 +12,9 @@ from dataclasses import dataclass, replace
 from functools import cache, lru_cache
 from typing import Final
 
-from ..counts import parse_counts
-from ..figures.expand import FigureUse
-from ..figures.vocabulary import STEP, WALK_AROUND
+from ...counts import parse_counts
+from ...figures.expand import FigureUse
+from ...figures.vocabulary import STEP, WALK_AROUND
 from .clauses import Clause, Sense, read_clause
 from .lexicon import Lexicon
 from .segments import segments_of

@@ -7,14 +7,14 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from fractions import Fraction
 
-from ..counts import column
-from ..findings.options import counts_of, differences
-from ..moves import Move
-from ..turns import clock
+from ...counts import column
+from ...findings.options import counts_of, differences
+from ...moves import Move
+from ...turns import clock
 from .format import SheetWriter, Style
-from .lines import PartHeading, Remark, StepLine
-from .model import Option, Part, PartKind, Section
-from .read import Reading
+from ..lines.classify import PartHeading, Remark, StepLine
+from ..model import Option, Part, PartKind, Section
+from ..read import Reading
 from .render import ENGLISH, moves_words
 
 

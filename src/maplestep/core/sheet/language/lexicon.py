@@ -13,9 +13,9 @@ from enum import IntEnum, auto
 from functools import cache, lru_cache
 from typing import Any, Final, NamedTuple
 
-from ..feet import Foot
-from ..figures.model import Figure
-from ..figures.vocabulary import FIGURES
+from ...feet import Foot
+from ...figures.model import Figure
+from ...figures.vocabulary import FIGURES
 
 
 class Kind(IntEnum):

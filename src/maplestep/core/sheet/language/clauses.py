@@ -15,11 +15,11 @@ from functools import lru_cache
 from itertools import pairwise
 from typing import Final
 
-from ..feet import Foot
-from ..figures.expand import FigureUse, Weight
-from ..figures.model import Figure
-from ..figures.vocabulary import BY_NAME, FULL_TURN, PIVOT, STEP
-from ..turns import FULL, parse_clock
+from ...feet import Foot
+from ...figures.expand import FigureUse, Weight
+from ...figures.model import Figure
+from ...figures.vocabulary import BY_NAME, FULL_TURN, PIVOT, STEP
+from ...turns import FULL, parse_clock
 from .lexicon import Kind, Lexeme, Lexicon
 from .segments import Segment
 

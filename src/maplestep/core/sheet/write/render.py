@@ -10,13 +10,13 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Final
 
-from ..feet import Foot
-from ..figures.expand import FigureUse, Weight
-from ..figures.model import Figure
-from ..figures.vocabulary import BY_NAME, FIGURES, STEP
-from ..moves import Move
-from ..turns import amount_words, clock
-from .lexicon import fold
+from ...feet import Foot
+from ...figures.expand import FigureUse, Weight
+from ...figures.model import Figure
+from ...figures.vocabulary import BY_NAME, FIGURES, STEP
+from ...moves import Move
+from ...turns import amount_words, clock
+from ..language.lexicon import fold
 
 _R, _L = Foot.RIGHT, Foot.LEFT
 # A figure's usual direction goes without saying, unless it is one of these.

@@ -11,7 +11,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 from typing import Final
 
-from ..figures.vocabulary import STEP
+from ...figures.vocabulary import STEP
 from .lexicon import Kind, Lexeme
 
 _MERGES: Final = frozenset(

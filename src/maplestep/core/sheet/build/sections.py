@@ -6,13 +6,13 @@ from collections.abc import Iterable
 from fractions import Fraction
 from typing import Final
 
-from ..counts import CountList, Feel, label
-from ..finding import Finding
-from ..moves import Move, Span
-from . import found
-from .claims import facings_in
-from .lines import SectionHeading, StepLine
-from .model import FacingClaim, Section
+from ...counts import CountList, Feel, label
+from ...finding import Finding
+from ...moves import Move, Span
+from .. import reading_findings
+from ..claims import facings_in
+from ..lines.classify import SectionHeading, StepLine
+from ..model import FacingClaim, Section
 
 ZERO: Final = Fraction(0)
 
@@ -58,7 +58,7 @@ class SectionBuilder:
         landings = tuple(at + shift for at in counts.positions) if shift else counts.positions
         if self.landings and landings[0] <= self.landings[-1]:
             findings.append(
-                found.counts_out_of_order(line, self.title, self.count_words(self.landings[-1]))
+                reading_findings.counts_out_of_order(line, self.title, self.count_words(self.landings[-1]))
             )
         self.landings.extend(landings)
         return landings
@@ -86,10 +86,10 @@ class SectionBuilder:
         danced = {at.__floor__() for at in self.landings if at >= self.base}
         missing = [n - first + 1 for n in range(first, first + int(length)) if n not in danced]
         if missing:
-            findings.append(found.counts_missing(self._span, part, self.title, missing))
+            findings.append(reading_findings.counts_missing(self._span, part, self.title, missing))
         if claimed and self.reached > claimed:
             findings.append(
-                found.section_too_long(self._span, part, self.title, claimed, int(self.reached))
+                reading_findings.section_too_long(self._span, part, self.title, claimed, int(self.reached))
             )
         return Section(
             title=self.title,

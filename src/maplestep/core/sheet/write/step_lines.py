@@ -6,8 +6,8 @@ from collections.abc import Sequence
 from fractions import Fraction
 from itertools import groupby
 
-from ..counts import Feel, column
-from ..moves import Move
+from ...counts import Feel, column
+from ...moves import Move
 from .render import ENGLISH, Language, moves_words
 
 _LINE = 4  # counts in a line

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from .lexicon import fold
-from .lines import FigureLine
-from .read import Reading
+from ..language.lexicon import fold
+from ..lines.classify import FigureLine
+from ..read import Reading
 
 
 def self_contained(reading: Reading) -> str:

@@ -6,8 +6,8 @@ import re
 from collections.abc import Iterator
 from typing import Final, NamedTuple
 
-from ..moves import Span
-from .lexicon import fold
+from ...moves import Span
+from ..language.lexicon import fold
 
 _COUNT: Final = r"(?:counts?|temps|comptes?)"
 _PIECES: Final = (

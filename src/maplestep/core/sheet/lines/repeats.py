@@ -6,8 +6,8 @@ import re
 from dataclasses import dataclass
 from typing import Final
 
-from ..feet import Foot
-from .lexicon import fold
+from ...feet import Foot
+from ..language.lexicon import fold
 
 _NUMBERS: Final = r"(\d{1,4})(?:\s*(?:[-–—]|to|through|a|et|and)\s*(\d{1,4}))?"
 _SECTION: Final = rf"(?:sections?|secs?\.?|sequences?|s\s?(?=\d))\s*{_NUMBERS}"

@@ -13,10 +13,10 @@ from ..figures.vocabulary import STEP
 from ..finding import Finding, Place, Severity, SheetEdit
 from ..moves import Move, Span
 from ..turns import turn_words
-from .forms import Fitted, Unknown, moved
-from .headings import PartHeading
-from .lines import SectionHeading, StepLine
-from .repeats import Repetition
+from .language.interpretations import Fitted, Unknown, moved
+from .lines.headings import PartHeading
+from .lines.classify import SectionHeading, StepLine
+from .lines.repeats import Repetition
 
 
 def counts_unreadable(line: StepLine, error: CountError) -> Finding:

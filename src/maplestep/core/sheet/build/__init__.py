@@ -1,0 +1,1 @@
+"""Parts, sections and moves from lines."""

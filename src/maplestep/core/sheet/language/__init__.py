@@ -1,0 +1,1 @@
+"""What the words of a step line mean."""

@@ -1,0 +1,1 @@
+"""What each line of a sheet is."""
