@@ -205,7 +205,7 @@ def shared_sentences(folder: Path) -> list[tuple[str, list[Event] | None]]:
             case["text"],
             None
             if case["expect"] is None
-            else [(e["kind"], tuple(e["walls"]), e["after"], e["length"]) for e in case["expect"]],
+            else [(e["kind"], tuple(sorted(e["walls"], key=str)), e["after"], e["length"]) for e in case["expect"]],
         )
         for case in cases
     ]
@@ -226,7 +226,7 @@ def own_sentences() -> list[tuple[str, list[Event] | None]]:
             events.append(
                 (
                     kind,
-                    tuple(w if ":" in w else int(w) for w in walls.split(",")),
+                    tuple(sorted((w if ":" in w else int(w) for w in walls.split(",")), key=str)),
                     None if after == "-" else after,
                     None if length == "-" else int(length),
                 )
@@ -242,7 +242,8 @@ def sentences(cases: list[tuple[str, list[Event] | None]], name: str, verbose: b
     for text, want in cases:
         read = read_statements(text)
         got: list[Event] | None = [
-            (each.kind_word, each.wall_words, each.after_words, each.length) for each in read.events
+            (each.kind_word, tuple(sorted(each.wall_words, key=str)), each.after_words, each.length)
+            for each in read.events
         ]
         if read.unclear:
             got = None

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from ..core.sheet.write.format import Style
-from ..core.sheet.lines.classify import FigureLine
+from ..core.sheet.lines.model import FigureLine
 from ..core.sheet.model import PartKind
 from ..core.sheet.write.printed import PrintedPart, PrintedSection, printed
 from ..core.sheet.read import Reading

@@ -70,6 +70,8 @@ class EventClaim:
     here: bool
     facing: int | None
     span: Span
+    starts: int | None = None
+    """What is faced where the wall starts, if that is said."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -26,18 +26,12 @@ from .build.user_figures import own_figure
 from .language.interpretations import usual_column
 from .lines.head import level_of
 from .language.lexicon import Lexicon, fold, standard
-from .lines.classify import (
-    Fact,
-    FigureLine,
-    Line,
-    OptionLine,
-    PartHeading,
-    Remark,
-    SectionHeading,
-    StepLine,
-    counted_lines,
-    read_lines,
-)
+from .language.numbers import CARDINAL, number_of
+from .lines.choose import read_lines
+from .lines.columns import counted_lines
+from .lines.head import Fact
+from .lines.headings import PartHeading, SectionHeading
+from .lines.model import FigureLine, Line, OptionLine, Remark, StepLine
 from .model import Claim, Claims, EventClaim, Part, PartKind, Sheet
 from .build.timing import scaled
 from .build.variants import VariantBuilder, piece_of
@@ -276,11 +270,11 @@ class _Reader:
         fact = self._facts.get(key)
         if fact is None:
             return None
-        digits = "".join(char for char in fact.value.split()[0] if char.isdecimal())[:6]
-        if not digits:
+        said = re.search(CARDINAL, fold(fact.value))
+        if said is None or not number_of(said[0]):
             return None
-        start = fact.span.start + fact.value.index(digits[0])
-        value = int(digits)
+        digits, value = said[0], min(number_of(said[0]), 999_999)
+        start = fact.span.start + said.start()
         if key == "counts" and (value * self._timing).denominator == 1:
             value = int(value * self._timing)
         return Claim(value=value, span=Span(start, start + len(digits), fact.span.line))

@@ -15,7 +15,8 @@ from ..moves import Move, Span
 from ..turns import turn_words
 from .language.interpretations import Fitted, Unknown, moved
 from .lines.headings import PartHeading
-from .lines.classify import SectionHeading, StepLine
+from .lines.headings import SectionHeading
+from .lines.model import StepLine
 from .lines.repeats import Repetition
 
 

@@ -16,14 +16,9 @@ from .. import reading_findings
 from ..claims import EVENT_WORDS
 from ..language.interpretations import Fitted, counts_in, fit_line, moved, usual_column
 from ..language.lexicon import Lexicon
-from ..lines.classify import (
-    OptionLine,
-    Remark,
-    SectionHeading,
-    StepLine,
-    counted_lines,
-    option_in,
-)
+from ..lines.columns import counted_lines, option_in
+from ..lines.headings import SectionHeading
+from ..lines.model import OptionLine, Remark, StepLine
 from ..model import Claim, Option, Part, PartKind, Section
 from ..lines.repeats import Repetition
 from .sections import ZERO, SectionBuilder

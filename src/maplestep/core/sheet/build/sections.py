@@ -11,7 +11,8 @@ from ...finding import Finding
 from ...moves import Move, Span
 from .. import reading_findings
 from ..claims import facings_in
-from ..lines.classify import SectionHeading, StepLine
+from ..lines.headings import SectionHeading
+from ..lines.model import StepLine
 from ..model import FacingClaim, Section
 
 ZERO: Final = Fraction(0)

@@ -13,7 +13,8 @@ from .. import reading_findings
 from .parts import PartBuilder
 from ..lines.headings import PartHeading, Slice
 from ..language.lexicon import Lexicon
-from ..lines.classify import SectionHeading, StepLine
+from ..lines.headings import SectionHeading
+from ..lines.model import StepLine
 from ..model import Part
 from .sections import ZERO
 

@@ -1,1 +1,1 @@
-"""What each line of a sheet is."""
+"""What each line of a sheet is, chosen over the whole sheet."""

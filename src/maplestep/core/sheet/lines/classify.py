@@ -1,100 +1,70 @@
-"""What each line of a sheet is: title, fact, heading, steps, option, own figure, remark.
+"""What a line of a sheet may be: every meaning with its cost, judged by the line alone.
 
-Nothing is thrown away: a line that is none of the others is a remark. A line may hold
-several: steps with counts in mid-line are as many step lines.
+Title, fact, heading, steps, counts alone, words alone, option, own figure or remark. Which
+meaning is taken is decided over the whole sheet, in :mod:`.choose`. Costs are in units of
+"one odd thing to explain" (common practice, no source).
 """
 
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
+from enum import Enum, auto
 from functools import lru_cache
 from typing import Final, NamedTuple
 
 from ...moves import Span
-from ..claims import EVENT_WORDS, events_in
-from ..language.interpretations import counts_in, usual_column
-from .head import Fact, facts_in
-from .headings import PartHeading, SectionHeading, heading_in, titled_range
+from ..claims import EVENT_WORDS
+from ..language.interpretations import counts_in, fit_line, usual_column
 from ..language.lexicon import standard
-from .repeats import Repetition, read_repetition
-
-__all__ = [
-    "Fact", "FigureLine", "Line", "OptionLine", "PartHeading", "Remark", "SectionHeading",
-    "StepLine", "read_lines",
-]  # fmt: skip
-
-
-class Remark(NamedTuple):
-    """Free text, or an empty line."""
-
-    text: str
-    span: Span
-
-    @property
-    def blank(self) -> bool:
-        return not self.text.strip()
-
-
-class StepLine(NamedTuple):
-    """``counts`` is the count column; ``words`` starts at offset ``words_at`` of the sheet.
-
-    ``repeats`` is set where the words ask for an earlier passage again.
-    """
-
-    text: str
-    span: Span
-    counts: str
-    counts_at: int
-    words: str
-    words_at: int
-    repeats: Repetition | None = None
+from ..statements import read_statements, states_events
+from .columns import (
+    COLUMN,
+    Cut,
+    clean,
+    counted_behind,
+    counted_in_front,
+    counted_in_text,
+    front,
+    numbers,
+)
+from .gauge import gauge, step_words
+from .head import Fact, facts_in
+from .headings import PartHeading, SectionHeading, heading_in, numbered_heading, titled_range
+from .model import FigureLine, Line, OptionLine, Remark, StepLine
+from .repeats import read_repetition
 
 
-class OptionLine(NamedTuple):
-    """An easier way to dance ``counts``, or the line above when they are empty."""
+class Role(Enum):
+    """What a line does in the sheet."""
 
-    text: str
-    span: Span
-    counts: str
-    words: str
-    words_at: int
-
-
-class FigureLine(NamedTuple):
-    """A figure that the sheet defines itself: "Figure wobble = 1&2 R side, L together, ..."."""
-
-    text: str
-    span: Span
-    name: str
-    counts: str
-    words: str
+    NOTHING = auto()
+    TITLE = auto()
+    FACT = auto()
+    PART = auto()
+    SECTION = auto()
+    STEPS = auto()
+    COUNTS = auto()
+    """Counts alone: their words stand in the line above or below."""
+    WORDS = auto()
+    """Steps without counts: they belong to counts beside them, or have their usual rhythm."""
+    REMARK = auto()
+    BESIDE = auto()
+    """An easier option or an own figure: it stands beside the steps."""
 
 
-Line = Fact | PartHeading | SectionHeading | Remark | StepLine | OptionLine | FigureLine
+class Choice(NamedTuple):
+    """One meaning of a line. ``first`` and ``last`` are the counts written, or a heading's."""
 
-MAX_LINE: Final = 800
+    cost: float
+    role: Role
+    lines: tuple[Line, ...]
+    first: int = 0
+    last: int = 0
+
+
+MAX_LINE: Final = 1500
 """A longer line is a paragraph of prose, a remark: no line of steps has so many characters."""
-_COLUMN: Final = (
-    r"(?:[&ae]{1,3}\s?)?\d{1,6}"
-    r"(?:(?:\s*[-–—−]\s*|\s*[&+]\s*|[&ae]{1,3}(?![a-z])|\s*,\s*(?=\d)|\s+(?=\d))\d{0,6})*"
-)
-_COUNTS: Final = re.compile(
-    rf"^[\s|*•_>]*(?:(?:counts?|temps)\s+)?[\[(]?({_COLUMN})[\])]?[*_]*\s*[.:)|]?(?=\s|$|\|)",
-    re.IGNORECASE,
-)
-_COUNTLIKE: Final = re.compile(r"^\s*([\d&][\d&\-–—−+]*\S*)\s+(\S.*)$")
-_BULLET: Final = re.compile(r"^\s*(?:[-*•–]\s+|\|\s*)+")
-_NUMBERED: Final = re.compile(r"^\s*(?:\d{1,2}\s*[.)]|[a-z]\))\s+(?=[&\d][\d&\-–—]*[-–&]\d)")
-_AFTER: Final = re.compile(
-    r"^(?P<words>.*[^\W\d_].*?)\s*(?:[\[(]\s*(?P<braced>(?:[&ae]\s?)?\d{1,3}(?:\s*[-–—&,]\s*\d{0,3})*)\s*[\])]"
-    r"|[\s|:–—-]\s*(?P<bare>&?\d{1,3}(?:\s*[-–—&]\s*\d{1,3})+&?))\s*[|.]?\s*$"
-)
-_BRACED: Final = re.compile(r"[\[(]\s*((?:[&ae]\s?)?\d{1,2}(?:\s*[-–—&,]\s*\d{0,2})*)\s*[\])]")
-_INLINE: Final = re.compile(
-    r"(?:[,;.|/]\s*((?:&\s?)?\d{1,3}(?:\s*[-–—&]\s*\d{0,3})*)|\s((?:&\s?)?\d{1,3}(?:[-–—&]\d{1,3})+&?))"
-    r"\s*[:.)]?\s+(?=[^\W\d_])"
-)
 _OPTION: Final = re.compile(
     r"^[\s#*_(\[•>-]*(?:(?:an?\s+)?(?:easy|easier|beginners?|non[\s-]?turn(?:ing)?|no[\s-]turn|low[\s-]impact"
     r"|simple|simpler)\s+(?:option|version|alternative|variation)|option|alternative"
@@ -102,311 +72,233 @@ _OPTION: Final = re.compile(
     r"(?:\s*\(?(?:for|on|pour|:)?\s*(?:counts?|temps)?\s*(?P<counts>\d[\d&\s\-–—]*)\)?)?\s*[:=–—-]?\s*(?P<words>.*?)[)\]\s]*$",
     re.IGNORECASE,
 )
-_IN_LINE_OPTION: Final = re.compile(
-    r"[(\[]\s*(?:(?:easy|easier|non[\s-]?turning|no[\s-]turn|simple)?\s*(?:option|alternative)|easier|easy)"
-    r"\s*[:=–-]\s*([^)\]]*)[)\]]",
-    re.IGNORECASE,
-)
 _FIGURE: Final = re.compile(
     r"^\s*(?:figure|own figure|mouvement)\s+[“\"«]?\s*([^\W\d][^=:“”\"«»]{0,58}?)\s*[”\"»]?"
-    rf"\s*[=:]\s*({_COLUMN})\s+(\S.*)$",
+    rf"\s*[=:]\s*({COLUMN})\s+(\S.*)$",
     re.IGNORECASE,
 )
-_LED: Final = re.compile(r"(?:r|l|right|left|pd|pg|d|g)\b", re.IGNORECASE)
-# "1-2 R rock (2 counts)" has its own count in front and is no fact: "32 counts" is.
-_STEPS_FIRST: Final = re.compile(
-    r"[\s|*_•-]*(?:&\s?)?\d{1,4}(?!\d)(?![\s-]*(?:counts?|temps|comptes?|walls?|murs?)\b)[\s&\d.):|,–—-]*\s[^\W\d]",
-    re.IGNORECASE,
-)
-_RULED: Final = re.compile(r"^[\s|:+=_*~-]+$")
-
-
-def read_lines(text: str) -> Iterator[Line]:
-    """Classify every line of a sheet, in order."""
-    yield from _with_titles(list(_classified(text)), text)
-
-
-def _classified(text: str) -> Iterator[Line]:
-    offset = 0
-    titled = False
-    in_head = True
-    for number, raw in enumerate(text.split("\n"), start=1):
-        body = raw.rstrip("\r")
-        for line in classified_line(body.split("//", 1)[0], len(body), in_head, titled):
-            if in_head:
-                titled = titled or (isinstance(line, Fact) and line.key == "title")
-                in_head = not isinstance(line, StepLine | SectionHeading | PartHeading)
-            yield _at(line, offset, number)
-        offset += len(raw) + 1
-
-
-def _at(line: Line, offset: int, number: int) -> Line:
-    """A line read by itself, put in its place in the sheet."""
-    span = Span(line.span.start + offset, line.span.end + offset, number)
-    match line:
-        case StepLine():
-            return line._replace(
-                span=span, counts_at=line.counts_at + offset, words_at=line.words_at + offset
-            )
-        case Remark() | Fact() | FigureLine():
-            return line._replace(span=span)
-        case _:
-            return line._replace(span=span, words_at=line.words_at + offset)
+_RULED: Final = re.compile(r"^[\s|:+=_*~!{}\-–—.]+$|^\s*[{|!][|}\-!].*$")
+_SHOUTED: Final = re.compile(r"^[\s>]*(?:\*\*|__|##)|[:：]\s*$")
+_ITEM: Final = re.compile(r"^[\s>*•-]*\d{1,3}\s*[.):]?\s+\S")
+_FOOTER: Final = re.compile(r"^\W*(?:page\s+\d|\d+\s*$|last update)", re.IGNORECASE)
+_LONG: Final = 5
 
 
 @lru_cache(maxsize=20_000)
-def classified_line(text: str, length: int, in_head: bool, titled: bool) -> tuple[Line, ...]:
-    """What a line is, wherever it stands; most lines are the same at the next keystroke."""
+def choices(text: str, length: int) -> tuple[Choice, ...]:
+    """What a line may be, the likeliest by itself first; offsets from the line's start."""
     span = Span(0, length, 0)
+    remark = Remark(text, span)
     if len(text) > MAX_LINE or not text.strip() or _RULED.match(text):
-        return (Remark(text, span),)
-    # Steps are what most lines are, and a heading never begins with a digit.
-    special = None if text.lstrip()[0] in "0123456789&" else _special(text, span)
-    if special is not None:
-        return (special,)
-    if in_head and not _STEPS_FIRST.match(text):
-        head = _head(text, span)
-        if head:
-            return head
-    steps = tuple(_steps(text, span))
-    if not steps and in_head and not titled and not EVENT_WORDS.search(text):
-        return (Fact(text, span, "title", text.strip().strip('#*_ “”"«»')),)
-    return steps or (titled_range(text, span) or Remark(text, span),)
+        return (Choice(0, Role.NOTHING, (remark,)),)
+    beside = _beside(text, span)
+    if beside is not None:
+        return (Choice(0, Role.BESIDE, (beside,)),)
+    headings = list(_headings(text, span))
+    found = [*_steps(text, span), *headings, *_facts(text, span, headed=bool(headings))]
+    found += _loose(text, span, remark, found)
+    return tuple(sorted(found, key=lambda choice: choice.cost))
 
 
-def _head(text: str, span: Span) -> tuple[Line, ...]:
-    """Facts, or a note on a tag or restart that stands above the steps."""
-    if next(events_in(text, span), None) is not None:
-        return (Remark(text, span),)
-    return tuple(facts_in(text, span))
-
-
-def _special(text: str, span: Span) -> Line | None:
+def _beside(text: str, span: Span) -> Line | None:
     if match := _FIGURE.match(text):
         return FigureLine(
             text=text, span=span, name=match[1].strip(), counts=match[2], words=match[3]
         )
     if (match := _OPTION.match(text)) and match["words"]:
         return _option(text, span, match)
-    heading = heading_in(text, span)
-    if heading is None and (again := read_repetition(text)) is not None:
-        return StepLine(text, span, "", 0, text, 0, again)
-    return heading
+    return None
 
 
 def _option(text: str, span: Span, match: re.Match[str]) -> OptionLine:
     counts, words, at = match["counts"] or "", match["words"], match.start("words")
-    if not counts and (steps := _COUNTS.match(words)):
-        counts = steps[1]
-        rest = words[steps.end() :]
-        at += steps.end() + len(rest) - len(rest.lstrip())
+    if not counts and (steps := front(words)) is not None:
+        counts = steps[0]
+        rest = words[steps[2] :]
+        at += steps[2] + len(rest) - len(rest.lstrip())
         words = rest.strip()
     return OptionLine(
         text=text, span=span, counts=counts.strip(), words=words, words_at=span.start + at
     )
 
 
-def _with_titles(lines: list[Line], text: str) -> Iterator[Line]:
-    """Join lines that go on without a count, and make titles with counts headings."""
-    index = 0
-    while index < len(lines):
-        line = lines[index]
-        index += 1
-        if isinstance(line, Remark) and index < len(lines) and _is_title(line, lines[index]):
-            yield _titled(line, lines[index])
+# steps
+
+
+def _steps(text: str, span: Span) -> Iterator[Choice]:
+    """Steps with counts, in every way the line can be cut, and counts alone."""
+    seen: list[Cut] = []
+    for cut in (counted_in_front, counted_in_text, counted_behind):
+        lines = cut(text, span)
+        if not lines or lines in seen:
             continue
-        if isinstance(line, StepLine):
-            following = next((x for x in lines[index:] if not _is_blank(x)), None)
-            if _names_a_section(line, following):
-                yield _as_heading(line)
-                continue
-            while index < len(lines) and _goes_on(line, lines[index]):
-                line = _joined(line, lines[index], text)
-                index += 1
-        yield line
+        if cut is counted_behind and seen:
+            continue
+        seen.append(lines)
+        said = [number for line in lines for number in numbers(line.counts)]
+        if not said:
+            continue
+        if all(not line.words for line in lines):
+            yield Choice(0.3, Role.COUNTS, lines, said[0], said[-1])
+        else:
+            yield Choice(_cost_of_steps(text, lines), Role.STEPS, lines, said[0], said[-1])
 
 
-def _is_title(line: Remark, following: Line) -> bool:
-    """ "**FOUR HEEL TOUCHES**" right above steps that begin with the first of eight counts."""
-    if not isinstance(following, StepLine) or not following.counts or line.blank:
+def _cost_of_steps(text: str, lines: Cut) -> float:
+    cost = 0.0
+    for line in lines:
+        if line.repeats is not None:
+            continue
+        seen = gauge(line.words)
+        odd = seen.unknown + (0.5 if not seen.all else 0)
+        cost += 0.1 + 1.5 * odd / max(seen.all, 1) + (0.8 if not seen.steps else 0)
+    if EVENT_WORDS.search(text) and states_events(text):
+        cost += 3
+    if text.lstrip(" *_#>").startswith("[") and _is_long(lines[0].counts):
+        cost += 0.4  # "[9-16] repeat counts 1-8" opens a section
+    return cost / len(lines)
+
+
+def _is_long(counts: str) -> bool:
+    said = numbers(counts)
+    return len(said) == 2 and said[1] - said[0] >= _LONG
+
+
+def fits(line: StepLine) -> bool:
+    """Do the words fill the counts as they are written?"""
+    said = numbers(line.counts)
+    if not said:
         return False
-    plain = line.text.strip()
-    marked = plain.startswith(("**", "__", "##")) or plain.endswith(":") or plain.isupper()
-    numbers = _numbers(following.counts)
-    begins = bool(numbers) and numbers[0] % 8 == 1
-    return marked and begins and len(plain) <= 100 and not EVENT_WORDS.search(plain)
+    whole = "&" not in line.counts
+    landings = said[-1] - said[0] + 1 if whole else 0
+    if not landings or landings > 64:
+        return True
+    fitted = fit_line(line.words, landings, whole, standard())
+    return fitted.how in {"", "rhythm"} and bool(fitted.uses) and not fitted.unknown
 
 
-def _titled(line: Remark, following: Line) -> SectionHeading:
-    assert isinstance(following, StepLine)
-    title = line.text.strip().strip("*_#: ")
-    first = _numbers(following.counts)[0]
-    end = line.span.end
-    return SectionHeading(line.text, line.span, title, first, None, "", end)
+# headings
 
 
-def _is_blank(line: Line) -> bool:
-    return isinstance(line, Remark) and line.blank
+def _headings(text: str, span: Span) -> Iterator[Choice]:
+    heading = heading_in(text, span)
+    if isinstance(heading, PartHeading):
+        yield Choice(0.1, Role.PART, (heading,), 0, heading.counts or 0)
+        if (section := numbered_heading(text, span)) is not None:
+            yield _section_choice(section, 0.4)
+        return
+    if heading is not None:
+        yield _section_choice(heading, _cost_of_section(text, heading))
+        return
+    ranged = titled_range(text, span)
+    if ranged is not None:
+        yield _section_choice(ranged, 0.3)
+        return
+    numbered = numbered_heading(text, span)
+    if numbered is not None:
+        yield _section_choice(numbered, 1.0 - 0.5 * numbered.words.isupper())
+    if (again := read_repetition(text)) is not None:
+        line = StepLine(text, span, "", 0, text, 0, again)
+        yield Choice(0.1, Role.STEPS, (line,))
 
 
-def _names_a_section(line: StepLine, following: Line | None) -> bool:
-    """ "1-8 Vines and touches", with its own counts starting over right below."""
-    if not isinstance(following, StepLine) or following.span.line == line.span.line:
-        return False
-    own, below = _numbers(line.counts), _numbers(following.counts)
-    if len(own) != 2 or "&" in line.counts or own[1] - own[0] < 5:
-        return False
-    reads = counts_in(usual_column(line.words, standard())) == own[1] - own[0] + 1
-    if reads and _LED.match(line.words):
-        return False  # "1-8 R K-step" is danced
-    return below[:1] in ((own[0],), (1,)) and max(below) <= own[1] and below != own
+def _cost_of_section(text: str, heading: SectionHeading) -> float:
+    """ "[1-8]" opens a section; "(1-2) R side" has the counts of its steps in brackets."""
+    length = heading.counts or 0
+    if heading.title.startswith("Counts") and heading.words and length < _LONG:
+        return 1.2
+    return 0.1
 
 
-@lru_cache(maxsize=4096)
-def _numbers(counts: str) -> tuple[int, ...]:
-    return tuple(int(number) for number in re.findall(r"\d+", counts))
+def _section_choice(heading: SectionHeading, cost: float) -> Choice:
+    first = heading.first or 0
+    return Choice(cost, Role.SECTION, (heading,), first, first + (heading.counts or 1) - 1)
 
 
-def _as_heading(line: StepLine) -> SectionHeading:
-    first, last = _numbers(line.counts)
+# the head
+
+
+def _facts(text: str, span: Span, *, headed: bool) -> Iterator[Choice]:
+    facts = tuple(facts_in(text, span))
+    if not facts:
+        return
+    steps_first = bool(_ITEM.match(text)) and step_words(text) > 0 and len(facts) < 2
+    cost = 2.0 * steps_first + 1.5 * headed
+    if EVENT_WORDS.search(text) and read_statements(text).events:
+        cost += 1.5
+    yield Choice(cost, Role.FACT, facts)
+
+
+def title_of(text: str, span: Span) -> Fact:
+    """A line as the sheet's title."""
+    return Fact(text, span, "title", text.strip().strip("#*_= “”\"«»>").strip())
+
+
+# without counts
+
+
+def _loose(
+    text: str, span: Span, remark: Remark, found: Sequence[Choice]
+) -> Iterator[Choice]:
+    """A title, words of steps without counts, or a remark."""
+    roles = {choice.role for choice in found}
+    if EVENT_WORDS.search(text) and states_events(text):
+        yield Choice(0.3 if Role.PART in roles else 0.0, Role.REMARK, (remark,))
+        return
+    counted = Role.STEPS in roles
+    yield Choice(_cost_of_remark(text, roles), Role.REMARK, (remark,))
+    if not counted and Role.COUNTS not in roles:
+        yield from _uncounted(text, span, remark)
+    if not _FOOTER.match(text):
+        odd = 2.0 if counted else 0.8 if _readable(text) else 0.0
+        yield Choice(0.2 + odd, Role.TITLE, (title_of(text, span),))
+
+
+def _cost_of_remark(text: str, roles: set[Role]) -> float:
+    """Passing over what looks like steps has to be dear."""
+    if Role.COUNTS in roles:
+        return 2.5
+    seen = gauge(text)
+    known = min(seen.steps + seen.feet, 5)
+    if Role.STEPS in roles:
+        return 0.3 + (1.6 + 0.4 * known if seen.steps else 0.4 * known)
+    return 0.9 if _readable(text) else 0.3
+
+
+def _readable(text: str) -> bool:
+    seen = gauge(text)
+    return seen.steps > 0 and seen.unknown <= seen.all / 3
+
+
+def _uncounted(text: str, span: Span, remark: Remark) -> Iterator[Choice]:
+    if _readable(text):
+        yield Choice(0.35, Role.WORDS, (remark,))
+    plain = text.strip()
+    marked = bool(_SHOUTED.search(plain)) or plain.isupper()
+    if len(plain) <= 100 and not EVENT_WORDS.search(plain):
+        yield Choice(0.4 if marked else 1.6, Role.SECTION, (_titled(text, span),))
+
+
+def _titled(text: str, span: Span) -> SectionHeading:
+    title = text.strip().strip("*_#: >")
+    return SectionHeading(text, span, title, None, None, "", span.end)
+
+
+def heading_of(line: StepLine) -> SectionHeading | None:
+    """ "1-8 Vines and touches" as the heading of the steps below."""
+    said = numbers(line.counts)
+    if len(said) != 2 or "&" in line.counts or said[1] - said[0] < _LONG:
+        return None
     return SectionHeading(
         text=line.text,
         span=line.span,
-        title=f"Counts {first}–{last}",
-        first=first,
-        counts=last - first + 1,
-        words="",
+        title=f"Counts {said[0]}–{said[1]}",
+        first=said[0],
+        counts=said[1] - said[0] + 1,
+        words=line.words,
         words_at=line.words_at,
+        repeats=line.repeats,
     )
 
 
-def _goes_on(line: StepLine, following: Line) -> bool:
-    """A line without a count that is indented, or follows a comma, belongs to the one above."""
-    if not isinstance(following, Remark) or following.blank or line.repeats is not None:
-        return False
-    if following.span.line != line.span.line + 1 or EVENT_WORDS.search(following.text):
-        return False
-    open_end = line.words.rstrip().endswith((",", ";", " and", " et", "&", " then", "+"))
-    return open_end and not following.text.lstrip().startswith(("*", "#", "(", "["))
-
-
-def _joined(line: StepLine, following: Line, text: str) -> StepLine:
-    end = following.span.start + len(following.text.rstrip())
-    return line._replace(
-        words=text[line.words_at : end],
-        span=Span(line.span.start, following.span.end, line.span.line),
-        text=text[line.span.start : end],
-    )
-
-
-def _steps(text: str, span: Span) -> Iterator[StepLine]:
-    start = 0
-    if bullet := _BULLET.match(text):
-        start = bullet.end()
-    if numbered := _NUMBERED.match(text, start):
-        start = numbered.end()
-    body = text[start:]
-    match = _COUNTS.match(body)
-    if match:
-        counts, end = _forward(match[1], match.end())
-        yield from _inline(text, span, counts, start + match.start(1), start + end)
-        return
-    loose = _COUNTLIKE.match(body)
-    if loose is not None and not re.match(r"\d+/\d+|\d*[½¼¾⅛]", loose[1]):
-        yield _step_line(
-            text, span, (loose[1], start + loose.start(1)), (start + loose.end(1), len(text))
-        )
-        return
-    yield from _counted_behind(text, span, start)
-
-
-def _forward(counts: str, end: int) -> tuple[str, int]:
-    """ "1-4 4 walks": a number that does not go forward belongs to the words."""
-    again = re.fullmatch(r"(.*\d)\s+(\d+)", counts)
-    if again and int(again[2]) <= _numbers(again[1])[-1]:
-        return again[1], end - (len(counts) - len(again[1]))
-    return counts, end
-
-
-def _inline(
-    text: str, span: Span, counts: str, counts_at: int, words_at: int
-) -> Iterator[StepLine]:
-    """Steps behind their count; a further count in mid-line begins the next one."""
-    last = _numbers(counts)[-1] if _numbers(counts) else 0
-    for match in _INLINE.finditer(text, words_at):
-        group = match.lastindex or 1
-        numbers = _numbers(match[group])
-        if not numbers or numbers[0] != last + 1:
-            continue
-        yield _step_line(text, span, (counts, counts_at), (words_at, match.start()))
-        counts, counts_at, words_at = match[group], match.start(group), match.end(group)
-        last = numbers[-1]
-    yield _step_line(text, span, (counts, counts_at), (words_at, len(text)))
-
-
-def _counted_behind(text: str, span: Span, start: int) -> Iterator[StepLine]:
-    """Steps with their count behind them: "R rock, recover (1-2)", once or several times."""
-    marks = list(_BRACED.finditer(text, start))
-    if len(marks) > 1 and marks[0].start() > start and _in_order(marks):
-        words_at = start
-        for match in marks:
-            yield _step_line(text, span, (match[1], match.start(1)), (words_at, match.start()))
-            words_at = match.end()
-        return
-    behind = _AFTER.match(text, start)
-    if behind is None or EVENT_WORDS.search(text):
-        return
-    group = "braced" if behind["braced"] else "bare"
-    if _titles_range(behind[group], behind["words"]):
-        return
-    yield _step_line(text, span, (behind[group], behind.start(group)), (start, behind.end("words")))
-
-
-def _titles_range(counts: str, words: str) -> bool:
-    """ "ROCKS AND TURNS (1-8)": a long range behind a title is no count of steps."""
-    numbers = _numbers(counts)
-    long = len(numbers) == 2 and "&" not in counts and numbers[1] - numbers[0] >= 5
-    return long and ("," not in words or words.isupper() or words.lstrip().startswith("#"))
-
-
-def _in_order(marks: list[re.Match[str]]) -> bool:
-    numbers = [_numbers(match[1])[0] for match in marks if _numbers(match[1])]
-    return len(numbers) == len(marks) and numbers == sorted(set(numbers)) and numbers[0] <= 9
-
-
-def _step_line(text: str, span: Span, column: tuple[str, int], place: tuple[int, int]) -> StepLine:
-    """A step line from its count column (text, start) and the place of its words (start, end)."""
-    counts, counts_at = column
-    words_from = place[0]
-    rest = text[words_from : place[1]]
-    lead = len(rest) - len(rest.lstrip(" \t|:,;.)]*_"))
-    words = rest[lead:].rstrip(" \t|*_")
-    return StepLine(
-        text=text,
-        span=span,
-        counts=counts.strip(),
-        counts_at=span.start + counts_at,
-        words=words,
-        words_at=span.start + words_from + lead,
-        repeats=read_repetition(words) if words[:1] and not words[0].isdecimal() else None,
-    )
-
-
-def counted_lines(words: str, words_at: int, span: Span) -> Iterator[StepLine]:
-    """Steps that stand behind a heading on its own line: "S1: 1-2 R rock, recover 3&4 ..."."""
-    for line in _steps(words, Span(0, len(words), 0)):
-        yield line._replace(
-            span=span, counts_at=line.counts_at + words_at, words_at=line.words_at + words_at
-        )
-
-
-def option_in(words: str) -> tuple[str, int, str] | None:
-    """An easier way in brackets behind a step: (the words without it, where it is, its words).
-
-    The bracket is blanked, so that what stands behind it keeps its place.
-    """
-    match = _IN_LINE_OPTION.search(words)
-    if match is None or not match[1].strip():
-        return None
-    blanked = words[: match.start()] + " " * len(match[0]) + words[match.end() :]
-    return blanked, match.start(1), match[1]
+__all__ = ["Choice", "Role", "choices", "clean", "counts_in", "fits", "heading_of", "usual_column"]

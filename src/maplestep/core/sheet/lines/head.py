@@ -1,4 +1,4 @@
-"""The facts in the head of a sheet: title, counts, walls, level, intro, weight, rhythm."""
+"""The facts in the head of a sheet: title, counts, walls, level, intro, song, weight, rhythm."""
 
 from __future__ import annotations
 
@@ -8,31 +8,40 @@ from typing import Final, NamedTuple
 
 from ...moves import Span
 from ..language.lexicon import fold
+from ..language.numbers import CARDINAL
 
-_COUNT: Final = r"(?:counts?|temps|comptes?)"
+_COUNT: Final = r"(?:counts?|cts?\.?|c|temps|comptes?|cpts?\.?|beats?)"
+_END: Final = r"(?![\w'’])"
 _PIECES: Final = (
     (
         "counts",
-        re.compile(rf"(?<![\w/])(\d{{1,4}})[\s-]*{_COUNT}\b(?!\s+(?:intro|d.intro|lead))", re.I),
+        re.compile(rf"(?<![\w/])({CARDINAL})[\s-]*{_COUNT}{_END}(?!\s+(?:intro|d.intro|lead|tag|in\b))"),
     ),
-    ("walls", re.compile(r"(?<![\w/])(\d{1,4})[\s-]*(?:walls?|murs?)\b", re.I)),
+    ("counts", re.compile(rf"(?<!\w)(?:counts?|cts?\.?)\s*[:=]?\s*({CARDINAL})(?!\s*[-–—&\d:])(?=\s*(?:$|[,;/|]))")),
+    ("walls", re.compile(rf"(?<![\w/])({CARDINAL})[\s-]*(?:walls?|w|murs?){_END}")),
+    ("walls", re.compile(rf"(?<!\w)(?:walls?|murs?)\s*[:=]?\s*({CARDINAL})(?=\s*(?:$|[,;/|]))")),
     (
         "weight",
-        re.compile(r"\bweight\s+(?:is\s+|starts\s+)?on\s+(?:the\s+)?(left|right|l|r)\b", re.I),
+        re.compile(r"\bweight\s+(?:is\s+|starts\s+)?on\s+(?:the\s+)?(left|right|l|r)\b"),
     ),
     (
         "intro",
         re.compile(
-            rf"(?<![\w/])(\d{{1,4}})[\s-]*{_COUNT}\s+(?:intro\b|d.intro|lead)"
-            r"|\b(?:starts?|begins?|wait|intro|dance begins|commencer|depart|départ)\s*:?\s*"
-            rf"(?:after\s+|of\s+|apr[eè]s\s+)?(\d{{1,4}})[\s-]*{_COUNT}\b",
-            re.I,
+            rf"(?<![\w/])({CARDINAL})[\s-]*{_COUNT}\s+(?:intro\b|d.intro|lead|in\b)"
+            r"|\b(?:starts?|begins?|wait|intro|introduction|dance begins|commencer|depart)\s*:?\s*"
+            r"(?:on\s+(?:the\s+)?vocals?\W+)?(?:after\s+|of\s+|for\s+|apres\s+)?"
+            rf"({CARDINAL})(?:[\s-]*{_COUNT}{_END}|\s+in\b)"
         ),
     ),
-)
+    ("bpm", re.compile(r"(?<!\w)(\d{2,3}(?:[.,]\d)?)\s*bpm\b|\bbpm\s*[:=]?\s*(\d{2,3})\b")),
+)  # fmt: skip
+_BARE: Final = re.compile(r"^[\s*_#>]*(\d{2,3})\s*[/|-]\s*([1248])(?:\s*walls?)?[\s*_]*$")
 _KEYED: Final = re.compile(
-    r"\b(title|dance|name|counts?|walls?|level|intro|start weight|weight|rhythm|feel|timing"
-    r"|titre|danse|nom|temps|comptes?|murs?|niveau|appui|poids|rythme|lecture|lead[\s-]in)"
+    r"(?:(?<=^)|(?<=[\s|,;*_•>(]))"
+    r"(title|dance|name|counts?|walls?|level|intro|introduction|start weight|weight|rhythm|feel|timing"
+    r"|titre|danse|nom|temps|comptes?|murs?|niveau|appui|poids|rythme|lecture|lead[\s-]in|depart"
+    r"|music|song|musique|chanson|track|artist|artiste|choreo(?:grapher|graphed by|graphie)?"
+    r"|choreographe|choregraphe|choregraphie|by|par|start(?:s|ing)?)"
     r"\s*[:=]\s*",
     re.I,
 )
@@ -41,16 +50,22 @@ _KEYS: Final = {
     **dict.fromkeys(("count", "counts", "temps", "compte", "comptes"), "counts"),
     **dict.fromkeys(("wall", "walls", "mur", "murs"), "walls"),
     **dict.fromkeys(("level", "niveau"), "level"),
-    **dict.fromkeys(("intro", "lead-in", "lead in"), "intro"),
+    **dict.fromkeys(
+        ("intro", "introduction", "lead-in", "lead in", "depart", "start", "starts", "starting"),
+        "intro",
+    ),
     **dict.fromkeys(("start weight", "weight", "appui", "poids"), "weight"),
     **dict.fromkeys(("rhythm", "feel", "rythme"), "feel"),
     **dict.fromkeys(("timing", "lecture"), "timing"),
+    **dict.fromkeys(("music", "song", "musique", "chanson", "track"), "song"),
+    **dict.fromkeys(("artist", "artiste"), "artist"),
 }
 LEVELS: Final = {
     "absolute beginner": "absolute beginner",
     "ultra beginner": "absolute beginner",
     "high beginner": "beginner",
     "beginner": "beginner",
+    "easy": "beginner",
     "debutant": "beginner",
     "grand debutant": "absolute beginner",
     "novice": "improver",
@@ -62,12 +77,13 @@ LEVELS: Final = {
     "advanced": "advanced",
     "avance": "advanced",
 }
-_LEVEL: Final = re.compile(r"\b(" + "|".join(sorted(LEVELS, key=len, reverse=True)) + r")\b")
+_LEVEL: Final = re.compile(r"\b(" + "|".join(sorted(LEVELS, key=len, reverse=True)) + r")s?\b")
+_APART: Final = re.compile(r"\s(?:[-–—|•*/]|\.)\s*$|[|•]\s*$")
 
 
 class Fact(NamedTuple):
-    """One thing the head says: ``key`` is counts, walls, intro, level, title, weight, feel
-    or timing. ``text`` is the line without its comment."""
+    """One thing the head says: ``key`` is counts, walls, intro, level, title, weight, feel,
+    timing, song, artist, maker or bpm. ``text`` is the line without its comment."""
 
     text: str
     span: Span
@@ -87,25 +103,47 @@ def level_of(said: str) -> str:
 
 def facts_in(text: str, span: Span) -> Iterator[Fact]:
     """What a line of the head says."""
-    keyed = list(_KEYED.finditer(text))
-    if keyed and not text[: keyed[0].start()].strip(" *_#-|\t"):
+    plain = fold(text)
+    keyed = list(_KEYED.finditer(plain)) if len(plain) == len(text) else []
+    if keyed and not text[: keyed[0].start()].strip(" *_#-|\t>"):
         yield from _keyed_facts(text, span, keyed)
         return
-    # A line of steps such as "32 R step" has its number and no such word behind it.
-    found = [(key, match) for key, pattern in _PIECES if (match := pattern.search(text))]
+    yield from _pieces(text, plain, span)
+
+
+def _pieces(text: str, plain: str, span: Span) -> Iterator[Fact]:
+    """Facts by their words alone: "32 counts, 4 walls, improver"."""
+    if len(plain) != len(text):
+        return
+    bare = _BARE.match(plain)
+    if bare:
+        for key, group in (("counts", 1), ("walls", 2)):
+            yield Fact(text, _place(span, bare.start(group), bare.end(group)), key, bare[group])
+        return
+    found = [(key, match) for key, pattern in _PIECES if (match := pattern.search(plain))]
     intro = next((match for key, match in found if key == "intro"), None)
+    seen: set[str] = set()
+    begins = len(text)
     for key, match in found:
-        if key == "counts" and intro and intro.start() <= match.start() < intro.end():
+        inside = intro and intro.start() <= match.start() < intro.end()
+        if key in seen or (key == "counts" and inside):
             continue  # "start after 32 counts" is no length of the dance
-        value = next(group for group in match.groups() if group)
-        start = span.start + match.start(match.lastindex or 1)
-        place = Span(start=start, end=start + len(value), line=span.line)
-        yield Fact(text=text, span=place, key=key, value=value)
-    level = _LEVEL.search(fold(text))
-    if level and (found or fold(text).strip() == level[1]):
-        yield Fact(
-            text=text, span=span, key="level", value=text[level.start() : level.end()].lower()
-        )
+        seen.add(key)
+        group = match.lastindex or 1
+        begins = min(begins, match.start())
+        value = text[match.start(group) : match.end(group)]
+        yield Fact(text, _place(span, match.start(group), match.end(group)), key, value)
+    level = _LEVEL.search(plain)
+    if level and (seen or plain.strip(" *_#-|.") == level[0]):
+        yield Fact(text, span, "level", text[level.start() : level.end()].lower())
+    if seen and _APART.search(text[:begins]):
+        title = _APART.sub("", text[:begins]).strip(" *_#|>")
+        if title and not _LEVEL.search(fold(title)):
+            yield Fact(text, span, "title", title)
+
+
+def _place(span: Span, start: int, end: int) -> Span:
+    return Span(span.start + start, span.start + end, span.line)
 
 
 def _keyed_facts(text: str, span: Span, keyed: list[re.Match[str]]) -> Iterator[Fact]:
@@ -115,7 +153,20 @@ def _keyed_facts(text: str, span: Span, keyed: list[re.Match[str]]) -> Iterator[
         value = text[match.end() : end].strip(" \t|,;*_/-–")
         if not value:
             continue
-        key = re.sub(r"\s+", " ", match[1].lower())
-        start = span.start + text.index(value, match.end())
-        place = Span(start=start, end=start + len(value), line=span.line)
-        yield Fact(text=text, span=place, key=_KEYS[key], value=value)
+        key = _KEYS.get(re.sub(r"\s+", " ", match[1].lower()), "maker")
+        at = text.index(value, match.end())
+        place = _place(span, at, at + len(value))
+        if key == "level":
+            # "Novice – 32 comptes – 3 murs": what stands behind the level is said as well.
+            yield Fact(text, place, key, re.split(r"\s+[-–—|/•]\s+|,", value)[0])
+        else:
+            yield Fact(text, place, key, value)
+        if key in {"level", "song", "artist", "maker", "intro"}:
+            yield from _behind(text, value, place, key)
+
+
+def _behind(text: str, value: str, place: Span, key: str) -> Iterator[Fact]:
+    here = Span(place.start, place.end, place.line)
+    for fact in _pieces(value, fold(value), here):
+        if fact.key not in {key, "title", "level", "counts" if key == "intro" else ""}:
+            yield fact._replace(text=text)

@@ -9,6 +9,7 @@ from typing import Final, NamedTuple
 
 from ...moves import Span
 from ..language.lexicon import fold
+from ..language.numbers import number_of
 from ..model import PartKind
 from .repeats import Repetition, read_repetition
 
@@ -58,13 +59,28 @@ class SectionHeading(NamedTuple):
 
 
 _Make = Callable[[str, Span, re.Match[str]], PartHeading | SectionHeading | None]
-_DRESS: Final = r"^[#*_•>=~\s-]*"
+_DRESS: Final = r"^[#*_•>=~\s({\[-]*"
 _RANGE: Final = r"(\d{1,4})\s*(?:[-–—]|to|à|a)\s*(\d{1,4})"
+_NUMBER: Final = (
+    r"\d{1,3}|one|two|three|four|five|six|seven|eight|nine|ten|un|deux|trois|quatre|cinq|sept|huit"
+)
 _SECTION: Final = re.compile(
-    _DRESS + r"(?:section|sec\.?|sect\.?|séquence|sequence|part(?=\s*\d)|partie(?=\s*\d)|set|s)"
-    r"\s*#?(\d{1,3})(?![^\W_])[*_\s]*[:.\-–—)]?\s*(.*?)[*_\s]*$",
+    _DRESS + r"(?:section|sec\.?|sect\.?|séquence|sequence|set|block|bloc|s)"
+    rf"\s*#?({_NUMBER})(?![^\W_])[)\]*_\s]*[:.\-–—)]?\s*(.*?)[*_\s]*$",
     re.IGNORECASE,
 )
+_PART_AS_SECTION: Final = re.compile(
+    _DRESS + rf"(?:part|partie)\s*#?({_NUMBER})(?![^\W_])[*_\s]*[:.\-–—)]?\s*(.*?)[*_\s]*$",
+    re.IGNORECASE,
+)
+_EIGHT: Final = re.compile(
+    _DRESS + r"(?:the\s+|les\s+)?(first|second|third|fourth|fifth|sixth|seventh|eighth|last|final|next"
+    r"|\d{1,2}(?:st|nd|rd|th)|premiers?|derniers?|prochains?)\s+"
+    r"(?:(?:set\s+of\s+)?(?:eight|8|six|6|16|32)(?:\s*counts?)?s?|section|set)\b\s*()(.*?)[*_\s]*$",
+    re.IGNORECASE,
+)
+_LABELLED: Final = re.compile(_DRESS + r"([A-Z]\d{1,2})[*_\s]*(?:$|[:.\-–—)]\s*(.*?)[*_\s]*$)")
+_ITEM: Final = re.compile(_DRESS + r"(\d{1,2})\s*[.):]\s*()([^\W\d].*?)[*_:\s]*$")
 _RANGE_HEADING: Final = re.compile(
     _DRESS
     + r"(?:counts?\s+|temps\s+|comptes?\s+)?[\[(]\s*"
@@ -81,7 +97,18 @@ _RANGE_IN: Final = re.compile(
 _STEPS: Final = re.compile(r"\d{1,3}\s*[-–—]\s*\d{1,3}\s+[^\W\d_].*?[\s,;]\d{1,3}[-–—&]")
 _TRAILING: Final = re.compile(r"^(.*\S)\s*[\[(]\s*" + _RANGE + r"\s*[\])][*_:\s]*$")
 _PART: Final = re.compile(
-    _DRESS + r"(?:part|partie)\s+([A-Za-z]['’`]?)(?![\w'’])[*_]*\s*(.*?)[*_\s]*$", re.IGNORECASE
+    _DRESS
+    + rf"(?:part|partie)\s+([A-Za-z]['’`]?|[A-Z]\d|{_NUMBER})(?![\w'’])[*_]*\s*(.*?)[*_\s]*$",
+    re.IGNORECASE,
+)
+_NAMED_PART: Final = re.compile(
+    _DRESS + r"(pre-?chorus|verse|chorus|couplet|refrain|pre-?refrain)(?:\s+(\d|[A-Z]))?"
+    r"(?![\w'’])[*_]*\s*((?:$|[:(\[–—-]).*?)[*_\s]*$",
+    re.IGNORECASE,
+)
+_ORDERED_PART: Final = re.compile(
+    _DRESS + r"(?:the\s+)?(first|second|third|fourth)\s+part\b[*_]*\s*((?:$|[:(\[–—-]).*?)[*_\s]*$",
+    re.IGNORECASE,
 )
 _VARIANT: Final = re.compile(_DRESS + r"([A-Z]['’`]{0,2})\s*=\s*(.*?)[*_\s]*$")
 _BLOCK: Final = re.compile(
@@ -101,7 +128,9 @@ _KINDS: Final = {
     "finale": PartKind.ENDING,
     "fin": PartKind.ENDING,
 }
-_COUNTS_IN: Final = re.compile(r"(\d{1,4})[\s-]*(?:counts?|temps|comptes?)\b", re.IGNORECASE)
+_COUNTS_IN: Final = re.compile(
+    r"(?<![\d/])(\d{1,4})[\s-]*(?:counts?|cts?|temps|comptes?)\b", re.IGNORECASE
+)
 _LENGTH_ALONE: Final = re.compile(
     r"\s*\(?\d{1,4}[\s-]*(?:counts?|temps|comptes?)\)?\s*[.:]?\s*$", re.IGNORECASE
 )
@@ -167,13 +196,31 @@ def _part(text: str, span: Span, match: re.Match[str]) -> PartHeading:
         text=text,
         span=span,
         kind=PartKind.PART,
-        name=name.upper().replace("’", "'").replace("`", "'"),
+        name=_part_name(name),
         counts=None if alters or takes else _counts_in(rest),
         alters=alters,
         takes=takes,
         words=words,
         words_at=span.start + words_at,
     )
+
+
+def _part_name(said: str) -> str:
+    plain = said.replace("’", "'").replace("`", "'")
+    return plain.capitalize() if len(plain) > 2 else plain.upper()
+
+
+def _named_part(text: str, span: Span, match: re.Match[str]) -> PartHeading:
+    number = f" {match[2].upper()}" if match[2] else ""
+    rest = match[3]
+    return PartHeading(
+        text, span, PartKind.PART, match[1].capitalize() + number, _counts_in(rest)
+    )
+
+
+def _ordered_part(text: str, span: Span, match: re.Match[str]) -> PartHeading:
+    name = str(number_of(match[1].lower()))
+    return PartHeading(text, span, PartKind.PART, name, _counts_in(match[2]))
 
 
 def _altered(match: re.Match[str]) -> Slice | None:
@@ -250,7 +297,32 @@ def _change(text: str, span: Span, match: re.Match[str]) -> PartHeading:
 
 
 def _section(text: str, span: Span, match: re.Match[str]) -> SectionHeading:
-    rest, at = match[2], match.start(2)
+    """A section by its number, with its range or length and what stands behind."""
+    return _headed(text, span, f"Section {number_of(fold(match[1]))}", match[2], match.start(2))
+
+
+def _eight(text: str, span: Span, match: re.Match[str]) -> SectionHeading:
+    """ "First eight (1-8)"."""
+    title = text.strip().strip("*_#: ")
+    return _headed(text, span, title, match[3], match.start(3))
+
+
+def _labelled(text: str, span: Span, match: re.Match[str]) -> SectionHeading:
+    """ "A1: Walks": a section of part A."""
+    rest = match[2] or ""
+    return _headed(text, span, match[1], rest, match.start(2) if rest else len(text))
+
+
+def numbered_heading(text: str, span: Span) -> SectionHeading | None:
+    """ "1. SHUFFLES turning ¾ left", "Part 1": a heading if the lines below say so."""
+    if match := _PART_AS_SECTION.match(text):
+        return _section(text, span, match)
+    if match := _ITEM.match(text):
+        return _headed(text, span, f"Section {int(match[1])}", match[3], match.start(3))
+    return None
+
+
+def _headed(text: str, span: Span, title: str, rest: str, at: int) -> SectionHeading:
     first, counts, behind = None, None, 0
     ranged = _RANGE_IN.search(rest)
     if ranged and _STEPS.match(rest, ranged.start()):
@@ -271,7 +343,7 @@ def _section(text: str, span: Span, match: re.Match[str]) -> SectionHeading:
     return SectionHeading(
         text=text,
         span=span,
-        title=f"Section {int(match[1])}",
+        title=title,
         first=first,
         counts=counts,
         words=words,
@@ -313,10 +385,14 @@ def _range_counts(rest: str) -> int | None:
 
 _FORMS: Final[tuple[tuple[re.Pattern[str], _Make], ...]] = (
     (_PART, _part),
+    (_NAMED_PART, _named_part),
+    (_ORDERED_PART, _ordered_part),
     (_VARIANT, _variant),
     (_BLOCK, _block),
     (_CHANGE, _change),
     (_SECTION, _section),
+    (_EIGHT, _eight),
+    (_LABELLED, _labelled),
     (_RANGE_HEADING, _ranged),
     (_COUNTS_HEADING, _ranged),
 )

@@ -9,21 +9,31 @@ from typing import Final
 from ...feet import Foot
 from ..language.lexicon import fold
 
-_NUMBERS: Final = r"(\d{1,4})(?:\s*(?:[-–—]|to|through|a|et|and)\s*(\d{1,4}))?"
-_SECTION: Final = rf"(?:sections?|secs?\.?|sequences?|s\s?(?=\d))\s*{_NUMBERS}"
+_NUMBERS: Final = r"(\d{1,4}(?:(?:\s*[-–—&,+]\s*|\s+(?:to|through|a|et|and)\s+|(?<=\d)[ea](?=\d))\d{0,4})*)"
+_SECTION: Final = rf"(?:sections?|secs?\.?|sequences?|s\s?(?=\d))\s*(?P<section>{_NUMBERS})"
 _COUNTS: Final = (
-    rf"(?:the\s+|les\s+)?(?:steps\s+)?(?:counts?|temps|comptes?|steps?)?\s*[\[(]?{_NUMBERS}[\])]?"
+    r"(?:the\s+|les\s+)?(?:steps\s+)?(?:counts?|cts?\.?|beats?|temps|comptes?|steps?)?"
+    rf"\s*[\[(]?(?P<counts>{_NUMBERS})[\])]?"
 )
+_LAST: Final = (
+    r"(?:the\s+|les\s+)?(?:last|previous|derniers)\s+(?P<back>\d{1,3})(?:\s+(?:counts?|temps|comptes?))?"
+)
+_ALL: Final = r"(?P<all>(?:all|everything|the whole (?:lot|thing))(?:\s+of\s+(?:that|this|the above))?|(?:that|this|the above|above)(?!\s+\w)|le tout)"
 _AGAIN: Final = re.compile(
-    r"^\W*(?:repeat|repeter|repetez|reprendre|mirror|same(?:\s+as)?|as|idem|like|refaire)\b"
-    rf"\s*(?:of\s+|les?\s+|la\s+|the\s+)?(?:{_SECTION}|{_COUNTS})(?P<rest>.*)$"
+    r"^\W*(?:repeat|repeter|repetez|reprendre|mirror|same(?:\s+as)?|as|idem|like|refaire|do)\b"
+    rf"\s*(?:of\s+|les?\s+|la\s+|the\s+)?(?:{_SECTION}|{_LAST}|{_COUNTS}|{_ALL})(?P<rest>.*)$"
 )
 _BEHIND: Final = re.compile(
-    rf"^\W*(?:{_SECTION}|(?:counts?|temps|steps?)\s*{_NUMBERS})"
+    rf"^\W*(?:(?P<section>(?:sections?|secs?\.?|sequences?|s\s?(?=\d))\s*{_NUMBERS})"
+    rf"|(?:counts?|cts?|temps|steps?)\s*(?P<counts>{_NUMBERS}))"
     r"\s+(?:again|mirrored|encore|en miroir)\b(?P<rest>.*)$"
 )
+_OF_PART: Final = re.compile(
+    r"^\s*,?\s*(?:of|de|from|in)\s+(?:the\s+|la\s+)?(?:part(?:ie)?\s+)?"
+    r"([a-z](?:['’]|\d)?(?![a-z])|tag(?:\s+\d)?|bridge|pont|verse|chorus|couplet|refrain|one|two|three|\d)\b"
+)
 _MIRROR: Final = re.compile(
-    r"\bmirror|other foot|opposite|other side|autre pied|autre cote|miroir|reversed|pied oppose"
+    r"\bmirror|other (?:foot|feet)|opposite (?:foot|feet|side)|opposite|other side|autre pied|autre cote|miroir|reversed|pied oppose"
 )
 _STARTING: Final = re.compile(
     r"(?:starting|leading|beginning|begin|start|lead|depart|commencer|commencant)\s*"
@@ -37,7 +47,9 @@ class Repetition:
     """What is danced again: sections ``first`` to ``last``, or counts when ``counts``.
 
     ``mirrored`` swaps the feet and the sides of turns; ``starting`` names the foot that
-    begins, which says the same where it differs from the passage's own.
+    begins, which says the same where it differs from the passage's own. ``back`` asks for so
+    many counts right before; ``first`` 1 with ``last`` 0 for everything so far; ``part`` names
+    another part that the counts are of.
     """
 
     counts: bool
@@ -45,6 +57,8 @@ class Repetition:
     last: int
     mirrored: bool
     starting: Foot | None = None
+    back: int = 0
+    part: str = ""
 
 
 def read_repetition(text: str) -> Repetition | None:
@@ -55,6 +69,8 @@ def read_repetition(text: str) -> Repetition | None:
     >>> found = read_repetition("counts 1-4 again")
     >>> (found.counts, found.first, found.last)
     (True, 1, 4)
+    >>> read_repetition("same as counts 17-32 of B").part
+    'B'
     >>> read_repetition("Repeat the dance and smile") is None
     True
     """
@@ -62,23 +78,30 @@ def read_repetition(text: str) -> Repetition | None:
     match = _AGAIN.match(plain) or _BEHIND.match(plain)
     if match is None:
         return None
-    section_first, section_last, first, last = match.groups()[:4]
-    counts = section_first is None
-    start = int(first if counts else section_first)
-    end = int((last if counts else section_last) or start)
+    said = match.groupdict()
     starting = _STARTING.search(match["rest"])
-    side = next((s for s in starting.groups() if s), "") if starting else ""
-    foot = (
-        None
-        if not side
-        else Foot.RIGHT
-        if side[0] in "r" or side in {"droit", "pd", "d"}
-        else Foot.LEFT
-    )
+    part = _OF_PART.match(match["rest"])
+    numbers = [int(n) for n in re.findall(r"\d+", said.get("section") or said.get("counts") or "")]
+    if said.get("all") and part is None and re.search(r"\w", _rest(match["rest"])):
+        return None
     return Repetition(
-        counts=counts,
-        first=min(start, end),
-        last=max(start, end),
+        counts=not said.get("section"),
+        first=min(numbers, default=1),
+        last=max(numbers, default=0),
         mirrored=bool(_MIRROR.search(plain)),
-        starting=foot,
+        starting=_foot(next((s for s in starting.groups() if s), "")) if starting else None,
+        back=int(said.get("back") or 0),
+        part=part[1].replace("’", "'").capitalize() if part else "",
     )
+
+
+def _rest(rest: str) -> str:
+    """What stands behind "repeat that" besides the foot it is repeated on."""
+    plain = _STARTING.sub("", _MIRROR.sub("", rest))
+    return re.sub(r"\b(?:on|with|the|from|to|foot|feet|again|once|more|sur|le|du|l)\b", "", plain)
+
+
+def _foot(side: str) -> Foot | None:
+    if not side:
+        return None
+    return Foot.RIGHT if side[0] == "r" or side in {"droit", "pd", "d"} else Foot.LEFT

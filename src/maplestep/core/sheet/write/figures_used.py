@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from ..language.lexicon import fold
-from ..lines.classify import FigureLine
+from ..lines.model import FigureLine
 from ..read import Reading
 
 

@@ -22,16 +22,10 @@ from ...moves import Move
 from ..build.parts import dance
 from ..language.interpretations import Fitted, fit_line
 from ..language.lexicon import Kind, Lexicon, standard
-from ..lines.classify import (
-    Fact,
-    FigureLine,
-    Line,
-    OptionLine,
-    PartHeading,
-    SectionHeading,
-    StepLine,
-    option_in,
-)
+from ..lines.columns import option_in
+from ..lines.head import Fact
+from ..lines.headings import PartHeading, SectionHeading
+from ..lines.model import FigureLine, Line, OptionLine, StepLine
 from ..model import Sheet
 from ..read import Reading, read_sheet
 from .render import ENGLISH, Language, uses_words

@@ -12,7 +12,8 @@ from ...findings.options import counts_of, differences
 from ...moves import Move
 from ...turns import clock
 from .format import SheetWriter, Style
-from ..lines.classify import PartHeading, Remark, StepLine
+from ..lines.headings import PartHeading
+from ..lines.model import Remark, StepLine
 from ..model import Option, Part, PartKind, Section
 from ..read import Reading
 from .render import ENGLISH, moves_words

@@ -8,7 +8,9 @@ from typing import Final
 from ...feet import Foot
 from ...finding import SheetEdit
 from ...findings.repairs import applied, other_side
-from ..lines.classify import Fact, Line, PartHeading, SectionHeading, StepLine
+from ..lines.head import Fact
+from ..lines.headings import PartHeading, SectionHeading
+from ..lines.model import Line, StepLine
 from ..model import Section
 from ..read import Reading, read_sheet
 

@@ -1,0 +1,421 @@
+"""Which meaning of each line is meant: the cheapest joint reading of the whole sheet.
+
+A beam goes over the lines. Its state is where the reading stands (in the head, in a section, so
+many counts reached, counts or words waiting for their partner); what does not fit the state
+costs: a count out of order, a gap, a heading without steps, counts without words, a total that
+the head does not claim. Costs are in units of "one odd thing to explain" (common practice, no
+source). Complexity: O(lines x beam), the beam at most :data:`BEAM`.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator
+from functools import lru_cache
+from typing import Final, NamedTuple
+
+from ...moves import Span
+from .classify import Choice, Role, choices, fits, heading_of, title_of
+from ..model import PartKind
+from .columns import counted_lines, numbers
+from .gauge import gauge
+from .head import Fact
+from .headings import PartHeading, SectionHeading
+from .model import Line, OptionLine, Remark, StepLine
+from ..language.numbers import number_of
+
+BEAM: Final = 8
+_FAR: Final = 6.0
+"""States so much dearer than the best are given up."""
+_PHRASED: Final = re.compile(
+    r"\b(?:phrased|phrasee?|sequence|séquence|order(?: of parts)?|ordre)\b", re.IGNORECASE
+)
+_OPEN_END: Final = (",", ";", " and", " et", "&", " then", "+", " puis")
+
+
+class Context(NamedTuple):
+    """What is known of the whole sheet before its lines are weighed."""
+
+    phrased: bool
+    claimed: int
+
+
+class State(NamedTuple):
+    """Where a reading stands. ``reached`` is the last count written in the section."""
+
+    head: bool = True
+    titled: bool = False
+    reached: int = 0
+    base: int = 0
+    headed: bool = False
+    fresh: bool = False
+    opened: int = 0
+    """The first count a heading named."""
+    waiting: int = 0
+    """1: counts wait for words; 2: words wait for counts."""
+    side: int = 0
+    """1: counts stand above their words in this sheet; 2: below."""
+    total: int = 0
+    """Counts of the dance's sections closed so far; negative when that is not known."""
+    proper: bool = True
+    """The steps are those of the dance, not of a tag or the like."""
+
+
+class Path(NamedTuple):
+    """A state, what it cost, and the choices that led there (newest first)."""
+
+    cost: float
+    state: State
+    trail: tuple[object, ...] | None
+
+
+def read_lines(text: str) -> Iterator[Line]:
+    """What each line of a sheet is, in order."""
+    bodies = []
+    offset = 0
+    for number, raw in enumerate(text.split("\n"), start=1):
+        body = raw.rstrip("\r")
+        bodies.append((number, offset, body.split("//", 1)[0], len(body)))
+        offset += len(raw) + 1
+    context = _context(text)
+    chosen = _cheapest([choices(body, length) for _, _, body, length in bodies], context)
+    placed: list[Line] = []
+    for (number, at, _, _), choice in zip(bodies, chosen, strict=True):
+        placed.extend(_at(line, at, number) for line in choice.lines)
+    yield from _joined(placed, chosen_roles(chosen), text)
+
+
+def chosen_roles(chosen: list[Choice]) -> list[Role]:
+    """The role of every line that the choices give."""
+    return [choice.role for choice in chosen for _ in choice.lines]
+
+
+def _context(text: str) -> Context:
+    claimed = 0
+    for raw in text.split("\n")[:12]:
+        for choice in choices(raw.rstrip("\r").split("//", 1)[0], len(raw.rstrip("\r"))):
+            for line in choice.lines:
+                if isinstance(line, Fact) and line.key == "counts" and not claimed:
+                    claimed = number_of(line.value.lower())
+    return Context(phrased=bool(_PHRASED.search(text)), claimed=claimed)
+
+
+def _cheapest(options: list[tuple[Choice, ...]], context: Context) -> list[Choice]:
+    beam = [Path(0.0, State(), None)]
+    for index, given in enumerate(options):
+        found: dict[State, Path] = {}
+        if len(given) == 1 and given[0].role in {Role.NOTHING, Role.BESIDE}:
+            beam = [path._replace(trail=(given[0], path.trail)) for path in beam]
+            continue
+        following = _following(options, index)
+        for path in beam:
+            for choice in _expanded(given, path.state, context):
+                cost, state = _step(path.state, choice, context, following)
+                total = path.cost + choice.cost + cost
+                known = found.get(state)
+                if known is None or total < known.cost:
+                    found[state] = Path(total, state, (choice, path.trail))
+        best = min(path.cost for path in found.values())
+        near = [path for path in found.values() if path.cost <= best + _FAR]
+        beam = sorted(near, key=lambda path: path.cost)[:BEAM]
+    last = min(beam, key=lambda path: path.cost + _end_cost(path.state, context))
+    return _trail(last)
+
+
+def _trail(path: Path) -> list[Choice]:
+    found: list[Choice] = []
+    trail = path.trail
+    while trail is not None:
+        choice, trail = trail  # type: ignore[misc]
+        found.append(choice)  # type: ignore[arg-type]
+    return found[::-1]
+
+
+def _following(options: list[tuple[Choice, ...]], index: int) -> Choice | None:
+    """The likeliest meaning of the next line that is not blank."""
+    for given in options[index + 1 : index + 8]:
+        if given[0].role is not Role.NOTHING:
+            return min(given, key=lambda choice: choice.role is not Role.STEPS)
+    return None
+
+
+def _expanded(given: tuple[Choice, ...], state: State, context: Context) -> Iterator[Choice]:
+    """The choices, and steps that may be the heading of the lines below."""
+    for choice in given:
+        if choice.role is Role.TITLE and (not state.head or state.titled):
+            continue
+        yield choice
+        if choice.role is Role.STEPS and len(choice.lines) == 1:
+            as_title = _as_heading(choice)
+            if as_title is not None:
+                yield as_title
+
+
+@lru_cache(maxsize=4096)
+def _as_heading(choice: Choice) -> Choice | None:
+    line = choice.lines[0]
+    assert isinstance(line, StepLine)
+    heading = heading_of(line)
+    if heading is None:
+        return None
+    danced = fits(line) and gauge(line.words).feet > 0
+    return Choice(
+        0.9 if danced else 0.35, Role.SECTION, (heading,), choice.first, choice.last
+    )
+
+
+# what a choice costs in a state, and the state behind it
+
+
+def _step(
+    state: State, choice: Choice, context: Context, following: Choice | None
+) -> tuple[float, State]:
+    match choice.role:
+        case Role.STEPS:
+            return _steps(state, choice, following)
+        case Role.COUNTS:
+            return _counts(state, choice)
+        case Role.WORDS:
+            return _words(state)
+        case Role.SECTION | Role.PART:
+            return _heading(state, choice, context, following)
+        case Role.FACT:
+            return (0.0 if state.head else 1.4) + _left(state), state._replace(
+                waiting=0, titled=state.titled or _has_title(choice)
+            )
+        case Role.TITLE:
+            return _left(state), state._replace(titled=True, waiting=0)
+        case _:
+            return _left(state), state._replace(waiting=0)
+
+
+def _has_title(choice: Choice) -> bool:
+    return any(isinstance(line, Fact) and line.key == "title" for line in choice.lines)
+
+
+def _left(state: State) -> float:
+    """Counts left without words cost; words left without counts may be a note."""
+    return 2.5 if state.waiting == 1 else 0.3 if state.waiting == 2 else 0.0
+
+
+def _steps(state: State, choice: Choice, following: Choice | None) -> tuple[float, State]:
+    if not choice.first:
+        return _left(state), state._replace(head=False, fresh=False, waiting=0)
+    cost, after = _placed(state, choice.first, choice.last)
+    cost += _left(state) + _covered(choice, following)
+    return cost, after
+
+
+def _covered(choice: Choice, following: Choice | None) -> float:
+    """Steps on "1-8" with the steps of count 1 right below are a title, not danced twice."""
+    long = choice.last - choice.first >= 5 and len(choice.lines) == 1
+    if not long or following is None or following.role is not Role.STEPS:
+        return 0.0
+    again = following.first in {choice.first, 1} and following.last <= choice.last
+    shorter = following.last - following.first < choice.last - choice.first
+    return 0.6 if again and shorter else 0.0
+
+
+def _placed(state: State, first: int, last: int) -> tuple[float, State]:
+    """The cost of going on with counts [first, last], and where that leads."""
+    now = state._replace(head=False, fresh=False, waiting=0)
+    if state.reached == 0:
+        begins = {1, state.base + 1, state.opened or 1}
+        base = first - 1 if first in begins else 0
+        return (0.0 if first in begins else 1.0), now._replace(reached=last, base=base)
+    if first == state.reached + 1:
+        return 0.0, now._replace(reached=last)
+    length = state.reached - state.base
+    if first == 1 or first == state.reached + 1:
+        full = length % 8 == 0 or length % 6 == 0
+        cost = (0.0 if full else 0.5 if length >= 4 else 2.5) + (0.6 if state.headed else 0.0)
+        total = state.total + length * state.proper if state.total >= 0 else -1
+        return cost, now._replace(reached=last, base=0, total=total)
+    if first <= state.reached:
+        return 2.5, now._replace(reached=max(last, state.reached))
+    return 1.5, now._replace(reached=last)
+
+
+def _counts(state: State, choice: Choice) -> tuple[float, State]:
+    cost, after = _placed(state, choice.first, choice.last)
+    if state.waiting == 2:
+        return cost + (state.side == 1), after._replace(side=2)
+    return cost + _left(state), after._replace(waiting=1)
+
+
+def _words(state: State) -> tuple[float, State]:
+    if state.waiting == 1:
+        return 1.0 * (state.side == 2), state._replace(waiting=0, side=1)
+    cost = 0.0 if state.fresh else 0.4
+    return cost + (0.3 if state.head else 0.0) + _left(state), state._replace(waiting=2)
+
+
+def _heading(
+    state: State, choice: Choice, context: Context, following: Choice | None
+) -> tuple[float, State]:
+    length = max(state.reached - state.base, 0)
+    cost = _left(state)
+    line = choice.lines[0]
+    again = isinstance(line, SectionHeading) and line.repeats is not None
+    plain = isinstance(line, SectionHeading) and not (line.first or line.title.startswith("Sec"))
+    if choice.role is Role.SECTION:
+        cost += 1.5 if state.fresh and not again else 0.0
+        cost += 0.8 if length % 2 and length % 3 else 0.0
+        if plain and not line.words and not _opens(following):
+            cost += 1.5
+    elif isinstance(line, PartHeading):
+        cost += _cost_of_part(line, context)
+    behind = _on_its_line(line)
+    base = state.reached if choice.role is Role.SECTION else 0
+    proper = line.kind is PartKind.PART if isinstance(line, PartHeading) else state.proper
+    unknown = again or state.total < 0 or (behind == 0 and bool(_words_of(line)) and not plain)
+    return cost, State(
+        head=False,
+        titled=True,
+        base=0 if behind else base,
+        reached=behind,
+        headed=choice.role is Role.SECTION,
+        fresh=choice.role is Role.SECTION and not behind and not again and not _steps_on(line),
+        side=state.side,
+        opened=choice.first,
+        total=-1 if unknown and not _opens(following) else state.total + length * state.proper,
+        proper=proper,
+    )
+
+
+def _words_of(line: Line) -> str:
+    return line.words if isinstance(line, SectionHeading | PartHeading) else ""
+
+
+def _on_its_line(line: Line) -> int:
+    """The last count of the steps that stand on a heading's own line; 0 for none."""
+    words = _words_of(line)
+    if words[:1].isdecimal() or words[:1] == "&":
+        said = [n for each in counted_lines(words, 0, line.span) for n in numbers(each.counts)]
+        return max(said, default=0)
+    return 0
+
+
+def _steps_on(line: Line) -> bool:
+    """Words of steps on a heading's own line may be all the steps of its section."""
+    seen = gauge(_words_of(line))
+    return seen.steps > 1 and seen.feet > 0
+
+
+def _cost_of_part(line: PartHeading, context: Context) -> float:
+    """ "Part 2" of a sheet that states no order is a section by another name."""
+    numbered = line.name.isdecimal() or line.name.capitalize() in _COUNTED
+    if not numbered:
+        return 0.0
+    return 0.0 if context.phrased else 0.6
+
+
+_COUNTED: Final = frozenset({"One", "Two", "Three", "Four", "Five", "Six"})
+
+
+def _opens(following: Choice | None) -> bool:
+    """Does the next line begin a section?"""
+    if following is None:
+        return False
+    if following.role is Role.STEPS and following.first:
+        return following.first % 8 == 1 or following.first % 6 == 1
+    return following.role in {Role.COUNTS, Role.STEPS}
+
+
+def _end_cost(state: State, context: Context) -> float:
+    total = state.total + max(state.reached - state.base, 0) * state.proper
+    cost = _left(state) + (0.5 if state.fresh else 0.0)
+    known = state.total >= 0 and not context.phrased
+    if context.claimed and known and total != context.claimed:
+        cost += 2.0
+    return cost
+
+
+# putting the chosen lines together
+
+
+def _at(line: Line, offset: int, number: int) -> Line:
+    """A line read by itself, put in its place in the sheet."""
+    span = Span(line.span.start + offset, line.span.end + offset, number)
+    match line:
+        case StepLine():
+            return line._replace(
+                span=span, counts_at=line.counts_at + offset, words_at=line.words_at + offset
+            )
+        case OptionLine() | PartHeading() | SectionHeading():
+            return line._replace(span=span, words_at=line.words_at + offset)
+        case _:
+            return line._replace(span=span)
+
+
+def _joined(lines: list[Line], roles: list[Role], text: str) -> Iterator[Line]:
+    """Counts and words of neighbouring lines put together, and lines that run on."""
+    index = 0
+    while index < len(lines):
+        line, role = lines[index], roles[index]
+        index += 1
+        partner = _partner(lines, roles, index)
+        if role is Role.COUNTS and partner is not None and roles[partner] is Role.WORDS:
+            assert isinstance(line, StepLine)
+            yield _with_words(line, lines[partner])
+            yield from (x for x in lines[index:partner])
+            index = partner + 1
+        elif role is Role.WORDS and partner is not None and roles[partner] is Role.COUNTS:
+            yield _with_counts(line, lines[partner])
+            yield from (x for x in lines[index:partner])
+            index = partner + 1
+        elif isinstance(line, StepLine):
+            while index < len(lines) and _goes_on(line, lines[index], roles[index]):
+                line = _run_on(line, lines[index], text)
+                index += 1
+            yield line
+        else:
+            yield line
+
+
+def _partner(lines: list[Line], roles: list[Role], index: int) -> int | None:
+    while index < len(lines) and roles[index] is Role.NOTHING:
+        index += 1
+    return index if index < len(lines) else None
+
+
+def _with_words(counts: StepLine, words: Line) -> StepLine:
+    plain = words.text.strip()
+    at = words.span.start + words.text.index(plain)
+    return counts._replace(
+        words=plain,
+        words_at=at,
+        span=Span(counts.span.start, words.span.end, counts.span.line),
+    )
+
+
+def _with_counts(words: Line, counts: Line) -> StepLine:
+    assert isinstance(counts, StepLine)
+    plain = words.text.strip()
+    at = words.span.start + words.text.index(plain)
+    span = Span(words.span.start, counts.span.end, words.span.line)
+    return counts._replace(words=plain, words_at=at, span=span, text=words.text)
+
+
+def _goes_on(line: StepLine, following: Line, role: Role) -> bool:
+    """A line without a count behind a comma belongs to the one above."""
+    if role not in {Role.WORDS, Role.REMARK} or not isinstance(following, Remark):
+        return False
+    if following.blank or line.repeats is not None or following.span.line > line.span.line + 6:
+        return False
+    if following.span.start > line.span.end + 2:
+        return False
+    open_end = line.words.rstrip().endswith(_OPEN_END)
+    return open_end and not following.text.lstrip().startswith(("*", "#", "(", "["))
+
+
+def _run_on(line: StepLine, following: Line, text: str) -> StepLine:
+    end = following.span.start + len(following.text.rstrip())
+    return line._replace(
+        words=text[line.words_at : end],
+        span=Span(line.span.start, following.span.end, line.span.line),
+        text=text[line.span.start : end],
+    )
+
+
+__all__ = ["read_lines", "title_of"]

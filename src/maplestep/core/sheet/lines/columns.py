@@ -1,0 +1,245 @@
+"""Counts and the words that belong to them, wherever in a line the counts stand.
+
+In front ("1&2 R shuffle"), several times in a line ("1 R out  2 L out"), behind in brackets
+("walk right (7), left (8)"), in a sentence ("on count 1 you step ..., and on 2 you touch").
+Each way a line can be cut is one :data:`Cut`; which one is meant is decided elsewhere.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator
+from functools import lru_cache
+from typing import Final, NamedTuple
+
+from ...moves import Span
+from .gauge import step_words
+from .model import StepLine
+from .repeats import read_repetition
+
+COLUMN: Final = (
+    r"(?:[&ae]{1,3}\s?)?\d{1,6}"
+    r"(?:(?:\s*[-–—−]\s*|\s*[&+]\s*|\s?n\s?(?=\d)|\s(?:to|à)\s(?=\d)|[&ae]{1,3}(?![a-z])|\s*,\s*(?=\d)"
+    r"|\s+(?=\d))\d{0,6})*"
+)
+"""A count column: "1-4", "5&6", "1 2 3&4", "1n2", "1 à 4"."""
+LABEL: Final = r"(?:(?:counts?|cts?|beats?|temps|comptes?|cpts?)\.?\s+)"
+_COUNTS: Final = re.compile(
+    rf"^[\s|*•_>]*{LABEL}?[\[(]?({COLUMN})[\])]?[*_]*\s*[.:)|]?(?=\s|$|\|)", re.IGNORECASE
+)
+_COUNTLIKE: Final = re.compile(r"^\s*([\d&][\d&\-–—−+]*\S*)\s+(\S.*)$")
+_BULLET: Final = re.compile(r"^\s*(?:[-*•–>]+\s+|>+|\|\s*)+")
+_NUMBERED: Final = re.compile(r"^\s*(?:\d{1,2}\s*[.)]|[a-z]\))\s+(?=[&\d][\d&\-–—]*[-–&]\d)")
+_AFTER: Final = re.compile(
+    r"^(?P<words>.*[^\W\d_].*?)\s*(?:[\[(]\s*(?P<braced>(?:[&ae]\s?)?\d{1,3}(?:\s*[-–—&,]\s*\d{0,3})*)\s*[\])]"
+    r"|[\s|:–—-]\s*(?P<bare>&?\d{1,3}(?:\s*[-–—&]\s*\d{1,3})+&?))\s*[|.,;]?\s*$"
+)
+_SHORT: Final = r"(?:[&ae]\s?)?\d{1,2}(?:\s*(?:[-–—&,]|[&ae](?![a-z]))\s*\d{0,2})*"
+_MARK: Final = re.compile(
+    rf"[\[(]\s*(?:counts?\s+|temps\s+)?({_SHORT})\s*[\])](?!\s*counts?)"
+    rf"|\b(?:on|sur|au)\s+(?:the\s+|le\s+)?(?:counts?\s+|beats?\s+|temps\s+|comptes?\s+)?({_SHORT})"
+    r"(?![\w:]|\s+(?:walls?|murs?|counts?|heels?|times|o.?clock))",
+    re.IGNORECASE,
+)
+_INLINE: Final = re.compile(
+    r"(?:[,;.|/]\s*((?:&\s?)?\d{1,3}(?:\s*[-–—&]\s*\d{0,3})*)|\s((?:&\s?)?\d{1,3}(?:[-–—&]\d{1,3})+&?)"
+    r"|\s{2,}((?:&\s?)?\d{1,2}))"
+    r"\s*[:.)]?\s+(?=[^\W\d_])"
+)
+_FILLING: Final = re.compile(r"[\W\d_]|\b(?:and|then|now|et|puis|you|your|also|finally)\b", re.IGNORECASE)
+_SENTENCE: Final = re.compile(r"(?<=[.;])\s+(?=[A-ZÀ-Ý])")
+
+Cut = tuple[StepLine, ...]
+
+
+class Piece(NamedTuple):
+    """A count column and its words, as places in a text."""
+
+    counts: tuple[int, int]
+    words: tuple[int, int]
+
+
+@lru_cache(maxsize=4096)
+def numbers(counts: str) -> tuple[int, ...]:
+    """The numbers of a count column."""
+    return tuple(int(number) for number in re.findall(r"\d+", counts))
+
+
+def clean(written: str) -> str:
+    """A count column with "n", "and" and "à" in their usual form."""
+    plain = re.sub(r"(?<=\d)\s?n\s?(?=\d)", "&", written.strip(), flags=re.IGNORECASE)
+    return re.sub(r"(?<=\d)\s(?:to|à)\s(?=\d)", "-", plain)
+
+
+def front(text: str) -> tuple[str, int, int] | None:
+    """The count column a line begins with: its text, where it starts, where the words start."""
+    start = _dress(text)
+    match = _COUNTS.match(text[start:])
+    if match is None:
+        return None
+    counts, end = _forward(match[1], match.end())
+    return counts, start + match.start(1), start + end
+
+
+def counted_in_front(text: str, span: Span) -> Cut:
+    """Steps behind their count; a further count in mid-line begins the next ones."""
+    found = front(text)
+    if found is not None:
+        return tuple(_inline(text, span, *found))
+    start = _dress(text)
+    loose = _COUNTLIKE.match(text[start:])
+    if loose is None or re.match(r"\d+/\d+|\d*[½¼¾⅛]|\d+(?:st|nd|rd|th|e|er)\b", loose[1]):
+        return ()
+    piece = Piece(
+        (start + loose.start(1), start + loose.end(1)), (start + loose.end(1), len(text))
+    )
+    return (step_line(text, span, piece),)
+
+
+def _dress(text: str) -> int:
+    start = 0
+    if bullet := _BULLET.match(text):
+        start = bullet.end()
+    if numbered := _NUMBERED.match(text, start):
+        start = numbered.end()
+    return start
+
+
+def _forward(counts: str, end: int) -> tuple[str, int]:
+    """ "1-4 4 walks": a number that does not go forward belongs to the words."""
+    again = re.fullmatch(r"(.*\d)\s+(\d+)", counts)
+    if again and int(again[2]) <= numbers(again[1])[-1]:
+        return again[1], end - (len(counts) - len(again[1]))
+    return counts, end
+
+
+def _inline(
+    text: str, span: Span, counts: str, counts_at: int, words_at: int
+) -> Iterator[StepLine]:
+    last = numbers(counts)[-1] if numbers(counts) else 0
+    now = (counts_at, counts_at + len(counts))
+    for match in _INLINE.finditer(text, words_at):
+        group = match.lastindex or 1
+        following = numbers(match[group])
+        if not following or following[0] != last + 1:
+            continue
+        yield step_line(text, span, Piece(now, (words_at, match.start())))
+        now, words_at, last = match.span(group), match.end(group), following[-1]
+    yield step_line(text, span, Piece(now, (words_at, len(text))))
+
+
+def counted_behind(text: str, span: Span) -> Cut:
+    """Steps with their count behind them once: "R rock, recover (1-2)"."""
+    start = _dress(text)
+    behind = _AFTER.match(text, start)
+    if behind is None:
+        return ()
+    group = "braced" if behind["braced"] else "bare"
+    if _titles_range(behind[group], behind["words"]):
+        return ()
+    return (step_line(text, span, Piece(behind.span(group), (start, behind.end("words")))),)
+
+
+def _titles_range(counts: str, words: str) -> bool:
+    """ "ROCKS AND TURNS (1-8)": a long range behind a title is no count of steps."""
+    said = numbers(counts)
+    long = len(said) == 2 and "&" not in counts and said[1] - said[0] >= 5
+    return long and ("," not in words or words.isupper() or words.lstrip().startswith("#"))
+
+
+def counted_in_text(text: str, span: Span) -> Cut:
+    """Steps whose counts stand in their sentences, before or behind the words they belong to."""
+    start = _dress(text)
+    if not any(c.isdecimal() for c in text):
+        return ()
+    pieces: list[Piece] = []
+    for first, end in _sentences(text, start):
+        found = _marked(text, first, end)
+        if found is None:
+            return ()
+        pieces += found
+    said = [numbers(text[p.counts[0] : p.counts[1]])[0] for p in pieces]
+    if len(pieces) < 2 or said != sorted(set(said)) or said[0] > 100:
+        return ()
+    return tuple(step_line(text, span, piece) for piece in pieces)
+
+
+def _sentences(text: str, start: int) -> Iterator[tuple[int, int]]:
+    for match in _SENTENCE.finditer(text, start):
+        yield start, match.start()
+        start = match.end()
+    yield start, len(text)
+
+
+def _marked(text: str, start: int, end: int) -> list[Piece] | None:
+    """The counted steps of one sentence; None when some of its words have no count."""
+    marks = list(_MARK.finditer(text, start, end))
+    if not marks:
+        return None if not _empty(text[start:end]) else []
+    places = [mark.span(mark.lastindex or 1) for mark in marks]
+    leads = _empty(text[start : marks[0].start()])
+    trails = _empty(text[marks[-1].end() : end])
+    if leads and not trails:
+        ends = [mark.start() for mark in marks[1:]] + [end]
+        return [
+            Piece(place, (mark.end(), upto))
+            for place, mark, upto in zip(places, marks, ends, strict=True)
+        ]
+    if not trails and step_words(text[marks[-1].end() : end]):
+        return None
+    starts = [start, *(mark.end() for mark in marks[:-1])]
+    return [
+        Piece(place, (first, mark.start()))
+        for place, first, mark in zip(places, starts, marks, strict=True)
+    ]
+
+
+def _empty(text: str) -> bool:
+    return not _FILLING.sub("", text)
+
+
+def step_line(text: str, span: Span, piece: Piece) -> StepLine:
+    """A step line from the places of its count column and its words."""
+    (counts_from, counts_to), (words_from, words_to) = piece
+    rest = text[words_from:words_to]
+    lead = len(rest) - len(rest.lstrip(" \t|:,;.)]*_"))
+    words = rest[lead:].rstrip(" \t|*_")
+    return StepLine(
+        text=text,
+        span=span,
+        counts=clean(text[counts_from:counts_to]),
+        counts_at=span.start + counts_from,
+        words=words,
+        words_at=span.start + words_from + lead,
+        repeats=read_repetition(words) if words[:1] and not words[0].isdecimal() else None,
+    )
+
+
+def counted_lines(words: str, words_at: int, span: Span) -> Iterator[StepLine]:
+    """Steps that stand behind a heading on its own line: "S1: 1-2 R rock, recover 3&4 ..."."""
+    here = Span(0, len(words), 0)
+    for line in (
+        counted_in_front(words, here) or counted_in_text(words, here) or counted_behind(words, here)
+    ):
+        yield line._replace(
+            span=span, counts_at=line.counts_at + words_at, words_at=line.words_at + words_at
+        )
+
+
+_IN_LINE_OPTION: Final = re.compile(
+    r"[(\[]\s*(?:(?:easy|easier|non[\s-]?turning|no[\s-]turn|simple)?\s*(?:option|alternative)|easier|easy)"
+    r"\s*[:=–-]\s*([^)\]]*)[)\]]",
+    re.IGNORECASE,
+)
+
+
+def option_in(words: str) -> tuple[str, int, str] | None:
+    """An easier way in brackets behind a step: (the words without it, where it is, its words).
+
+    The bracket is blanked, so that what stands behind it keeps its place.
+    """
+    match = _IN_LINE_OPTION.search(words)
+    if match is None or not match[1].strip():
+        return None
+    blanked = words[: match.start()] + " " * len(match[0]) + words[match.end() :]
+    return blanked, match.start(1), match[1]

@@ -1,0 +1,72 @@
+"""One thing a sheet says happens on a wall, and what of it could not be understood."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from fractions import Fraction
+
+from ...turns import clock
+from ..model import ClaimKind
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Statement:
+    """An event as it is said.
+
+    ``walls`` by number; ``rule`` are the facings (eighths) of a rule such as "every wall that
+    ends at 6:00"; ``nth`` asks for one wall of those ("the second time you start at 6:00").
+    ``after`` is the count of the wall, None for its end or where it is not said; ``section``
+    says that it was said as the end of that section. ``length`` in counts; ``facings`` what is
+    said to be faced there, wall by wall (None: not said), ``starts`` where the wall begins.
+    ``steps`` are the words of its own steps with their place; ``replaces`` the counts danced
+    otherwise. [start, end) is its place in the text.
+    """
+
+    kind: ClaimKind
+    walls: tuple[int, ...] = ()
+    rule: tuple[int, ...] = ()
+    nth: int = 0
+    after: Fraction | None = None
+    after_words: str | None = None
+    section: int | None = None
+    length: int | None = None
+    here: bool = False
+    facings: tuple[int | None, ...] = ()
+    starts: int | None = None
+    number: int | None = None
+    """"Tag 2": which of the sheet's tags."""
+    steps: str = ""
+    steps_at: int = 0
+    replaces: tuple[int, int] | None = None
+    clock_wall: int | None = None
+    start: int = 0
+    end: int = 0
+
+    @property
+    def kind_word(self) -> str:
+        return f"{self.kind.value}-rule" if self.rule and not self.nth else self.kind.value
+
+    @property
+    def wall_words(self) -> tuple[int | str, ...]:
+        """Wall numbers, or the clocks of a rule."""
+        return tuple(clock(facing) for facing in self.rule) if self.rule else self.walls
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Unclear:
+    """A statement that is not certain: ``why`` is a key of the messages, with its facts."""
+
+    why: str
+    said: str
+    start: int
+    end: int
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Statements:
+    """What a text states, and what of it has to be asked."""
+
+    events: tuple[Statement, ...] = ()
+    unclear: tuple[Unclear, ...] = ()
+    none: bool = False
+    """It says outright that there are no tags or restarts."""

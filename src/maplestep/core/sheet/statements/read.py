@@ -1,0 +1,691 @@
+"""Sentences about tags and restarts, read token by token into statements.
+
+Slots are filled in the order of the words: a kind, walls, a place, a length. A slot that is
+filled already begins the next statement, which takes over what it does not say itself ("on wall
+2 after 16 counts and on wall 4 after 8"). A number that finds no slot makes the statement
+unclear, never shorter; nothing is assumed.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass, field, replace
+from fractions import Fraction
+from functools import lru_cache
+from typing import Final
+
+from ...errors import FacingError
+from ...turns import parse_clock
+from ..language.lexicon import fold, standard
+from ..language.interpretations import counts_in, usual_column
+from ..language.numbers import CARDINAL, ORDINAL, number_of
+from ..lines.gauge import gauge
+from ..model import ClaimKind
+from .model import Statement, Statements, Unclear
+from .tokens import ANY_KIND, Token, tokens_of
+
+_MOST_WALLS: Final = 200
+_MOST_TEXT: Final = 1500
+_STOPS: Final = frozenset({ClaimKind.RESTART, ClaimKind.TAG_RESTART})
+_WITH_LENGTH: Final = frozenset({ClaimKind.TAG, ClaimKind.TAG_RESTART, ClaimKind.BRIDGE})
+_SMALL: Final = frozenset({"one", "un", "une"})
+_SIDES: Final = {"front": 0, "home": 0, "back": 4, "rear": 4}
+_SECTION: Final = 8
+# Restarts in words that a sheet also closes with: "start again and enjoy".
+_SOFT: Final = re.compile(r"again|over|beginning|top|reprendre|recommenc|\bstart (?:the|from)")
+_WITH_STEPS: Final = re.compile(r"[\s,]*with\s+(?:an?\s+)?([^.;]*\w)")
+
+
+@dataclass(slots=True)
+class _Draft:
+    """A statement while its slots are being filled."""
+
+    kind: ClaimKind | None = None
+    kind_token: str = ""
+    walls: tuple[int, ...] = ()
+    facings: tuple[int | None, ...] = ()
+    rule: list[int] = field(default_factory=list)
+    nth: int = 0
+    after: Fraction | None = None
+    after_words: str | None = None
+    section: int | None = None
+    length: int | None = None
+    at_end: bool = False
+    here: bool = False
+    number: int | None = None
+    starts: int | None = None
+    clock_wall: int | None = None
+    replaces: tuple[int, int] | None = None
+    steps: str = ""
+    steps_at: int = 0
+    asks: str = ""
+    hard: bool = False
+    inherited: bool = False
+    """The kind is that of the statement before, until a word says otherwise."""
+    start: int = 0
+    end: int = 0
+
+    @property
+    def empty(self) -> bool:
+        said = self.walls or self.rule or self.asks or self.number or self.replaces
+        placed = self.after is not None or self.length is not None or said
+        return not placed and (self.kind is None or self.inherited)
+
+
+def states_events(text: str) -> bool:
+    """Does a text state a tag, restart or the like, or ask for one unclearly, or deny them?"""
+    read = read_statements(text)
+    return bool(read.events or read.unclear or read.none)
+
+
+@lru_cache(maxsize=4096)
+def read_statements(text: str) -> Statements:
+    """What a text states; offsets are those of the text.
+
+    >>> [s.walls for s in read_statements("2 count tag after walls 2 (6:00), 6 and 9").events]
+    [(2, 6, 9)]
+    """
+    plain = fold(text)
+    if len(plain) != len(text) or len(text) > _MOST_TEXT or not ANY_KIND.search(plain):
+        return Statements()
+    return _Reader(plain).read()
+
+
+class _Reader:
+    """Goes through the tokens of one text."""
+
+    def __init__(self, plain: str) -> None:
+        self._plain = plain
+        self._tokens = tokens_of(plain)
+        self._drafts: list[_Draft] = []
+        self._now = _Draft()
+        self._every = False
+        self._denied = False
+        self._numbers: list[Token] = []
+        self._open: Token | None = None
+        """A length or place in counts that no word has claimed yet."""
+
+    def read(self) -> Statements:
+        for index, token in enumerate(self._tokens):
+            if token.name == "not":
+                self._denied = True
+            handler = _HANDLERS.get(token.name)
+            if handler is not None:
+                handler(self, index, token)
+            self._now.end = max(self._now.end, token.end)
+        self._close()
+        return self._result()
+
+    # closing
+
+    def _begin(self, token: Token) -> None:
+        """The next statement begins; it takes over the kind."""
+        before = self._now
+        self._close()
+        self._now = _Draft(
+            kind=before.kind, kind_token=before.kind_token, hard=before.hard,
+            inherited=before.kind is not None, start=token.start,
+        )  # fmt: skip
+
+    def _close(self) -> None:
+        if not self._now.empty:
+            self._drafts.append(self._now)
+        self._now = _Draft()
+
+    def _result(self) -> Statements:
+        for one, other in zip(self._drafts[-2::-1], self._drafts[:0:-1], strict=False):
+            if one.kind is None and one.walls and one.after is not None:
+                one.kind, one.kind_token, one.hard = other.kind, other.kind_token, other.hard
+        drafts = [d for d in self._drafts if d.kind is not None]
+        if self._denied and not any(d.walls or d.rule for d in drafts):
+            return Statements(none=bool(drafts))
+        self._share(drafts)
+        events: list[Statement] = []
+        unclear: list[Unclear] = []
+        for draft in drafts:
+            self._finish(draft, events, unclear)
+        lost = [token for token in self._numbers if self._lost(token)]
+        if events and lost:
+            said = self._plain[lost[0].start : lost[0].end].strip()
+            unclear.append(Unclear(why="number", said=said, start=0, end=len(self._plain)))
+        return Statements(
+            events=tuple(_gathered(events)) if not unclear else (), unclear=tuple(unclear)
+        )
+
+    def _lost(self, token: Token) -> bool:
+        """A number that no statement used, outside the steps of a tag."""
+        said = token.match[0].strip()
+        inside = any(
+            d.steps_at <= token.start < d.steps_at + len(d.steps) for d in self._drafts if d.steps
+        )
+        return not inside and said not in _SMALL
+
+    def _share(self, drafts: list[_Draft]) -> None:
+        """What a statement leaves out is what the one beside it says."""
+        for one, other in zip(drafts[-2::-1], drafts[:0:-1], strict=False):
+            if one.kind is not other.kind:
+                continue
+            if one.kind in _STOPS and one.after is None and other.after is not None:
+                one.after, one.after_words = other.after, other.after_words
+                one.section = other.section
+            if one.kind in _WITH_LENGTH and one.length is None and one.number is None:
+                one.length = other.length
+        for one, other in zip(drafts, drafts[1:], strict=False):
+            if one.kind is not other.kind:
+                continue
+            if other.kind in _STOPS and other.after is None and other.walls and one.after:
+                other.after, other.after_words = one.after, one.after_words
+                other.section = one.section
+            if other.kind in _WITH_LENGTH and other.length is None and other.number is None:
+                other.length = one.length
+
+    def _finish(self, draft: _Draft, events: list[Statement], unclear: list[Unclear]) -> None:
+        self._ended_with_steps(draft)
+        why = self._trouble(draft)
+        if why == "nothing":
+            return
+        if why:
+            said = self._plain[draft.start : draft.end].strip(" .,;:*()")
+            unclear.append(Unclear(why=why, said=said, start=draft.start, end=draft.end))
+            return
+        assert draft.kind is not None
+        facings = draft.facings if any(f is not None for f in draft.facings) else ()
+        events.append(
+            Statement(
+                kind=draft.kind, walls=draft.walls, rule=tuple(draft.rule), nth=draft.nth,
+                after=draft.after, after_words=draft.after_words, section=draft.section,
+                length=draft.length, here=draft.here, facings=facings, starts=draft.starts,
+                number=draft.number, steps=draft.steps, steps_at=draft.steps_at,
+                replaces=draft.replaces, clock_wall=draft.clock_wall,
+                start=draft.start, end=draft.end,
+            )
+        )  # fmt: skip
+
+    def _ended_with_steps(self, draft: _Draft) -> None:
+        """ "Restart after 18 counts with a step brush": two more counts before the restart."""
+        if draft.kind is not ClaimKind.RESTART or draft.replaces or draft.after is None:
+            return
+        behind = _WITH_STEPS.match(self._plain, draft.end)
+        if behind is None or not gauge(behind[1]).steps:
+            return
+        length = counts_in(usual_column(behind[1], standard()))
+        if length < 2:
+            draft.asks = "with"
+            return
+        draft.kind, draft.length = ClaimKind.TAG_RESTART, length
+        draft.steps, draft.steps_at = behind[1].strip(), behind.start(1)
+
+    def _trouble(self, draft: _Draft) -> str:
+        """Why a statement is not certain; "nothing" when it is none at all; "" when it is."""
+        kind = draft.kind
+        if draft.asks:
+            return draft.asks
+        placed = draft.walls or draft.rule
+        if not placed:
+            if self._every and kind is ClaimKind.TAG:
+                return "every"
+            if draft.kind_token in {"hold", "add", "repeat", "soft"} and draft.after is None:
+                return "nothing"
+            bare = not draft.hard and draft.after is None and draft.length is None
+            if bare and (draft.number is not None or kind is not ClaimKind.RESTART or draft.here):
+                return "nothing"
+            return "wall"
+        if kind in _STOPS and draft.after is None and not draft.here:
+            return "place"
+        if kind is ClaimKind.TAG and draft.kind_token in {"hold", "add", "repeat"}:
+            return "" if draft.at_end or draft.rule or draft.after is not None else "nothing"
+        if kind is ClaimKind.BRIDGE and draft.after is None and not draft.here:
+            return "place"
+        return ""
+
+    # walls
+
+    def _walls_num(self, _: int, token: Token) -> None:
+        if token["or"]:
+            self._now.asks = "or"
+            return
+        self._put_walls(token, *_wall_list(token["list"]))
+
+    def _walls_ord(self, _: int, token: Token) -> None:
+        walls = tuple(number_of(said) for said in re.findall(ORDINAL, token["ords"]))
+        self._put_walls(token, walls, (None,) * len(walls))
+
+    def _wall_after(self, _: int, token: Token) -> None:
+        if self._now.kind is None or self._now.kind in _STOPS:
+            self._put_walls(token, (number_of(token["wa"]),), (None,))
+        else:
+            self._numbers.append(token)
+
+    def _put_walls(
+        self, token: Token, walls: tuple[int, ...], facings: tuple[int | None, ...]
+    ) -> None:
+        if not all(1 <= wall <= _MOST_WALLS for wall in walls):
+            self._numbers.append(token)
+            return
+        if self._now.walls and set(walls) <= set(self._now.walls):
+            return  # "on the last wall (wall 12)", said twice
+        if self._now.walls:
+            self._begin(token)
+        self._now.walls, self._now.facings = walls, facings
+        self._now.at_end = self._now.at_end or self._stands_behind(token, ("end_of", "after_wall"))
+
+    def _stands_behind(self, token: Token, names: tuple[str, ...]) -> bool:
+        index = self._tokens.index(token)
+        return index > 0 and self._tokens[index - 1].name in names
+
+    def _last_wall(self, _: int, token: Token) -> None:
+        if self._now.kind is None:
+            self._put_kind(token, ClaimKind.ENDING)
+        if not any(t.name in {"walls_num", "walls_ord"} for t in self._tokens):
+            self._now.asks = "last"
+
+    # kinds
+
+    def _put_kind(self, token: Token, kind: ClaimKind, *, called: str = "") -> None:
+        now = self._now
+        called = called or token.name
+        if now.kind is None or (now.inherited and not self._merges(kind, called, token)):
+            now.kind, now.kind_token, now.inherited = kind, called, False
+            now.start = min(now.start, token.start) if now.walls or now.after else token.start
+        elif self._merges(kind, called, token):
+            pass
+        elif now.walls or now.rule or now.after is not None or now.length is not None:
+            following = self._walls_before_next_kind(token)
+            if kind is now.kind and not following:
+                return  # named once more
+            self._begin(token)
+            self._now.kind, self._now.kind_token = kind, called
+        else:
+            now.kind, now.kind_token = kind, called
+        self._claim_open(kind)
+
+    def _merges(self, kind: ClaimKind, called: str, token: Token) -> bool:
+        """ "Dance 16 counts, add the 4-count tag and restart" is one thing."""
+        now = self._now
+        own_walls = self._walls_before_next_kind(token)
+        weak = now.kind_token in {"hold", "add", "repeat"}
+        if kind is now.kind and called in {"restart", "soft"} and not own_walls:
+            return True
+        if kind is ClaimKind.TAG and now.kind in {
+            ClaimKind.TAG_RESTART, ClaimKind.BRIDGE, ClaimKind.CHANGE, ClaimKind.TAG,
+        }:  # fmt: skip
+            if now.kind is ClaimKind.TAG and weak:
+                now.kind_token = called
+            return not own_walls or now.kind is ClaimKind.TAG and not now.walls
+        if own_walls and now.walls:
+            return False
+        if kind is ClaimKind.RESTART and now.kind is ClaimKind.TAG:
+            if now.after is None and (now.at_end or called == "soft"):
+                return True  # "at the end of wall 3 hold 4 counts, then start again"
+            now.kind = ClaimKind.TAG_RESTART
+            return True
+        if kind is ClaimKind.TAG_RESTART and now.kind is ClaimKind.TAG and not own_walls:
+            now.kind = kind
+            return True
+        if kind is ClaimKind.RESTART and now.kind is ClaimKind.CHANGE:
+            now.kind = ClaimKind.RESTART
+            self._stop_behind(now)
+            return True
+        if kind is ClaimKind.TAG and now.kind is ClaimKind.RESTART and now.kind_token == "short":
+            now.kind = ClaimKind.TAG_RESTART
+            return True
+        return kind is ClaimKind.CHANGE and now.kind in _STOPS
+
+    def _stop_behind(self, now: _Draft) -> None:
+        """A change of counts 15-16 before a restart: the wall stops behind them."""
+        if now.after is None and now.replaces is not None:
+            now.after, now.after_words = Fraction(now.replaces[1]), str(now.replaces[1])
+
+    def _walls_before_next_kind(self, token: Token) -> bool:
+        """Does this kind have walls of its own, before another kind or the sentence ends?"""
+        for following in self._tokens[self._tokens.index(token) + 1 :]:
+            if following.name in {"walls_num", "walls_ord", "wall_after", "every", "last_wall"}:
+                return True
+            if following.name in _KIND_NAMES or following.name == "sentence":
+                return False
+        return False
+
+    def _restart(self, _: int, token: Token) -> None:
+        soft = bool(_SOFT.search(token.match[0])) or _closes_a_sheet(self._plain, token)
+        self._put_kind(token, ClaimKind.RESTART, called="soft" if soft else "restart")
+        self._now.hard = self._now.hard or not soft
+
+    def _tag(self, _: int, token: Token) -> None:
+        self._put_kind(token, ClaimKind.TAG)
+
+    def _numbered(self, index: int, token: Token) -> None:
+        number = int(token["no"] or token["no2"])
+        named = token["named"]
+        if self._now.number not in (None, number) or (named and self._now.walls):
+            self._begin(token)
+        if named == "tag":
+            self._tag(index, token)
+            self._now.number = number
+        elif named:
+            self._put_kind(
+                token, ClaimKind.BRIDGE if named == "bridge" else ClaimKind.RESTART, called="restart"
+            )
+
+    def _tag_restart(self, _: int, token: Token) -> None:
+        self._put_kind(token, ClaimKind.TAG_RESTART)
+
+    def _short(self, _: int, token: Token) -> None:
+        self._put_kind(token, ClaimKind.RESTART)
+        self._now.hard = True
+
+    def _bridge(self, _: int, token: Token) -> None:
+        self._put_kind(token, ClaimKind.BRIDGE)
+
+    def _change(self, _: int, token: Token) -> None:
+        self._put_kind(token, ClaimKind.CHANGE)
+
+    def _ending(self, _: int, token: Token) -> None:
+        self._put_kind(token, ClaimKind.ENDING)
+
+    def _unknown_kind(self, _: int, __: Token) -> None:
+        self._now.kind, self._now.asks = ClaimKind.RESTART, "kind"
+
+    def _replace(self, _: int, token: Token) -> None:
+        first = int(token["rep_a"])
+        last = int(token["rep_b"] or first)
+        self._now.replaces = (first, last)
+        if self._now.kind is ClaimKind.TAG:
+            self._now.kind = ClaimKind.TAG_RESTART
+            self._now.after, self._now.after_words = Fraction(first - 1), str(first - 1)
+            return
+        self._put_kind(token, ClaimKind.CHANGE)
+        if self._now.kind is ClaimKind.RESTART:
+            self._stop_behind(self._now)
+
+    def _repeat(self, _: int, token: Token) -> None:
+        """ "Repeat counts 29-32 at the end of wall 4": a tag of four counts."""
+        first, last = (token["ra"], token["rb"]) if token["ra"] else (token["rc"], token["rd"])
+        length = number_of(token["rl"]) if token["rl"] else int(last) - int(first) + 1
+        self._put_kind(token, ClaimKind.TAG)
+        self._now.length = length
+        self._now.steps, self._now.steps_at = token.match[0], token.start
+
+    def _hold(self, index: int, token: Token) -> None:
+        following = self._tokens[index + 1] if index + 1 < len(self._tokens) else None
+        if following is not None and following.name == "counts":
+            self._put_kind(token, ClaimKind.TAG)
+
+    def _add(self, index: int, token: Token) -> None:
+        self._put_kind(token, ClaimKind.TAG)
+
+    # places and lengths
+
+    def _put_after(self, token: Token, at: Fraction, words: str) -> None:
+        if self._now.after is not None:
+            if self._now.after == at:
+                return
+            self._begin(token)
+        self._now.after, self._now.after_words = at, words
+
+    def _after(self, _: int, token: Token) -> None:
+        self._cut(token, "cut")
+
+    def _range(self, _: int, token: Token) -> None:
+        self._cut(token, "upto")
+
+    def _dance(self, _: int, token: Token) -> None:
+        self._cut(token, "danced")
+
+    def _cut(self, token: Token, group: str) -> None:
+        number = number_of(token[group])
+        sub = token[f"{group}_and"]
+        half = Fraction(1, 2) if sub in {"½", ".5"} else Fraction(0)
+        self._put_after(token, number + half, f"{number}{'&' if sub and not half else ''}")
+
+    def _on_count(self, _: int, token: Token) -> None:
+        if self._now.kind is None or self._now.kind in _STOPS:
+            number = int(token["on"]) - 1
+            self._put_after(token, Fraction(number), str(number))
+        else:
+            self._numbers.append(token)
+
+    def _section(self, _: int, token: Token) -> None:
+        section = number_of(token["sec"] or token["secs"] or token["seco"])
+        self._put_after(token, Fraction(section * _SECTION), str(section * _SECTION))
+        self._now.section = section
+
+    def _long(self, _: int, token: Token) -> None:
+        if self._now.length is not None:
+            self._begin(token)
+        elif self._now.walls and self._now.kind is not None and self._kind_has_walls(token):
+            self._begin(token)
+        self._now.length = number_of(token["long"])
+
+    def _kind_has_walls(self, token: Token) -> bool:
+        kinds = self._tokens[self._tokens.index(token) + 1 :]
+        kind = next((t for t in kinds if t.name in _KIND_NAMES), None)
+        return kind is not None and self._walls_before_next_kind(kind)
+
+    def _of(self, _: int, token: Token) -> None:
+        self._now.length = number_of(token["of"])
+
+    def _counts(self, index: int, token: Token) -> None:
+        """ "16 counts": the length of a tag, the place of a restart, by what is being said."""
+        number = number_of(token["counts"])
+        now = self._now
+        before = self._tokens[index - 1].name if index else ""
+        if now.kind in _WITH_LENGTH and now.length is None:
+            now.length = number
+        elif before in {"add", "hold"} and now.length is None:
+            now.length = number
+        elif now.kind in {*_STOPS, ClaimKind.ENDING} and now.after is None:
+            now.after, now.after_words = Fraction(number), str(number)
+        elif now.kind is None and self._open is None:
+            self._open = token
+        elif not (now.length == number or now.after == number):
+            self._numbers.append(token)
+
+    def _claim_open(self, kind: ClaimKind) -> None:
+        if self._open is None:
+            return
+        token, self._open = self._open, None
+        self._counts(self._tokens.index(token), token)
+
+    # facings
+
+    def _clock(self, _: int, token: Token) -> None:
+        self._face(_clock(token["clock"]))
+
+    def _side(self, _: int, token: Token) -> None:
+        self._face(_SIDES[(token["side"] or token["front"]).split()[0]])
+
+    def _front(self, _: int, token: Token) -> None:
+        self._face(_SIDES[token["front"].split()[0]])
+
+    def _hour(self, _: int, token: Token) -> None:
+        self._face(_clock(token["hour"]))
+
+    def _face(self, facing: int | None) -> None:
+        now = self._now
+        if facing is None:
+            return
+        if self._every:
+            if facing not in now.rule:
+                now.rule.append(facing)
+            return
+        if now.walls:
+            given = [f for f in now.facings if f is not None]
+            if not given:
+                now.facings = (facing,) * len(now.walls) if len(now.walls) == 1 else now.facings
+        elif now.kind is not None:
+            now.facings = (facing,)
+
+    def _starts(self, _: int, token: Token) -> None:
+        facing = _named_facing(token["start_at"])
+        if self._every:
+            self._face(facing)
+        self._now.starts = facing
+
+    def _every_one(self, _: int, token: Token) -> None:
+        self._every = True
+        if "second" in token.match[0] or "other" in token.match[0]:
+            self._now.asks = "every"
+
+    def _clock_wall(self, _: int, token: Token) -> None:
+        said = token["cwall"] or token["side_wall"]
+        facing = _named_facing(said)
+        if self._every:
+            self._face(facing)
+        elif token["nth_wall"]:
+            self._now.asks = "clock-wall"
+        elif token["cwall"]:
+            self._now.clock_wall = facing
+        else:
+            self._face(facing)
+
+    def _nth_clock(self, _: int, token: Token) -> None:
+        facing = _named_facing(token["nth_at"])
+        if facing is not None:
+            self._now.rule, self._now.nth = [facing], number_of(token["nth"])
+
+    # the rest
+
+    def _sentence(self, index: int, token: Token) -> None:
+        """A new sentence begins; it may go on with what the one before leaves open."""
+        rest = self._tokens[index + 1 :]
+        named = next((t for t in rest if t.name in {*_KIND_NAMES, "sentence"}), None)
+        if self._now.walls and (named is None or named.name != "sentence"):
+            first = next((t for t in rest if t.name in {*_KIND_NAMES, "walls_num", "walls_ord"}), None)
+            if first is not None:
+                self._begin(first)
+
+    def _ends_here(self, _: int, __: Token) -> None:
+        self._now.at_end = True
+
+    def _is_here(self, _: int, __: Token) -> None:
+        self._now.here = True
+
+    def _asks(self, _: int, token: Token) -> None:
+        if self._now.kind is not None or token.name != "twice":
+            self._now.asks = token.name
+
+    def _any_number(self, _: int, token: Token) -> None:
+        self._numbers.append(token)
+
+
+def _gathered(events: list[Statement]) -> Iterator[Statement]:
+    """Neighbours that say the same of other walls are one statement."""
+    last: Statement | None = None
+    for event in events:
+        if last is not None and _same(last, event):
+            faced = (
+                *(last.facings or (None,) * len(last.walls)),
+                *(event.facings or (None,) * len(event.walls)),
+            )
+            last = replace(
+                last,
+                walls=(*last.walls, *event.walls),
+                facings=faced if any(f is not None for f in faced) else (),
+                end=event.end,
+            )
+            continue
+        if last is not None:
+            yield last
+        last = event
+    if last is not None:
+        yield last
+
+
+def _same(one: Statement, other: Statement) -> bool:
+    return bool(one.walls and other.walls) and (
+        (one.kind, one.after, one.length, one.number, one.steps, one.replaces, one.starts)
+        == (other.kind, other.after, other.length, other.number, other.steps, other.replaces, other.starts)
+    )
+
+
+def _closes_a_sheet(plain: str, token: Token) -> bool:
+    """ "Restart the dance from the beginning": no event, but the last words of a sheet."""
+    return bool(re.match(r"(?:\s+the dance)?\s+(?:from|at)\s+the\s+(?:beginning|top|start)", plain[token.end :]))
+
+
+def _wall_list(said: str) -> tuple[tuple[int, ...], tuple[int | None, ...]]:
+    walls: list[int] = []
+    facings: list[int | None] = []
+    dash = False
+    for match in re.finditer(
+        rf"\(\s*[^)]*?((?:1[0-2]|[1-9])(?:[:.h]\s?[0-5]\d|\s*o.?\s*clock|\s?h)|front|back|home)[^)]*\)|({CARDINAL})|([-–])",
+        said,
+    ):
+        if match[1]:
+            if facings:
+                facings[-1] = _named_facing(match[1])
+        elif match[3]:
+            dash = True
+        else:
+            number = number_of(match[2])
+            if dash and walls and walls[-1] < number <= walls[-1] + 12:
+                between = range(walls[-1] + 1, number)
+                walls.extend(between)
+                facings.extend(None for _ in between)
+            dash = False
+            walls.append(number)
+            facings.append(None)
+    return tuple(walls), tuple(facings)
+
+
+def _named_facing(said: str) -> int | None:
+    word = said.split()[0] if said.split() else ""
+    return _SIDES[word] if word in _SIDES else _clock(said)
+
+
+def _clock(said: str) -> int | None:
+    plain = re.sub(r"\s*h\.?$", "", re.sub(r"(?<=\d)[h.]\s?(?=\d)", ":", said.strip()))
+    try:
+        return parse_clock(plain)
+    except FacingError:
+        return None
+
+
+_KIND_NAMES: Final = frozenset(
+    {"restart", "tag", "tag_restart", "short", "bridge", "change", "ending", "numbered", "add",
+     "hold", "replace", "repeat", "unknown_kind"}
+)  # fmt: skip
+_HANDLERS: Final[dict[str, Callable[[_Reader, int, Token], None]]] = {
+    "walls_num": _Reader._walls_num,
+    "walls_ord": _Reader._walls_ord,
+    "wall_after": _Reader._wall_after,
+    "last_wall": _Reader._last_wall,
+    "restart": _Reader._restart,
+    "tag": _Reader._tag,
+    "numbered": _Reader._numbered,
+    "tag_restart": _Reader._tag_restart,
+    "short": _Reader._short,
+    "bridge": _Reader._bridge,
+    "change": _Reader._change,
+    "ending": _Reader._ending,
+    "unknown_kind": _Reader._unknown_kind,
+    "replace": _Reader._replace,
+    "repeat": _Reader._repeat,
+    "hold": _Reader._hold,
+    "add": _Reader._add,
+    "after": _Reader._after,
+    "range": _Reader._range,
+    "dance": _Reader._dance,
+    "on_count": _Reader._on_count,
+    "section": _Reader._section,
+    "long": _Reader._long,
+    "of": _Reader._of,
+    "counts": _Reader._counts,
+    "clock": _Reader._clock,
+    "side": _Reader._side,
+    "front": _Reader._front,
+    "facing_hour": _Reader._hour,
+    "starts": _Reader._starts,
+    "every": _Reader._every_one,
+    "clock_wall": _Reader._clock_wall,
+    "nth_clock": _Reader._nth_clock,
+    "sentence": _Reader._sentence,
+    "end_of": _Reader._ends_here,
+    "after_wall": _Reader._ends_here,
+    "here": _Reader._is_here,
+    "half": _Reader._asks,
+    "twice": _Reader._asks,
+    "but_last": _Reader._asks,
+    "number": _Reader._any_number,
+}
