@@ -20,8 +20,8 @@ _CLOCK: Final = (
 )
 _SURE: Final = rf"(?:{_HOUR}(?:[:h.]\s?[0-5]\d|\s?h|\s*o['’]?\s*clock(?:\s+wall)?))"
 _FACING: Final = re.compile(
-    r"\b(?:facing|face|face to|face a|regard vers|wall starts at|starts facing|looking at|back to)"
-    rf"\s+(?:the\s+|a\s+)?({_CLOCK}|(?:front|back|home)(?:\s+wall)?\b)"
+    r"\b(?:facing|face|face to|face a|regard vers|wall starts at|starts facing|looking at)"
+    rf"\s+(?:the\s+|a\s+)?({_CLOCK}|(?:front|back|home)\s+wall\b)"
     rf"|[\[(]\s*(?:facing\s+|face\s+a\s+)?({_SURE})\s*[\])]"
     r"|(?:\||\t)\s*((?:1[0-2]|[1-9])[:h][0-5]\d)\s*\|?\s*$",
 )
@@ -32,7 +32,7 @@ _LONE: Final = re.compile(
 _NAMED: Final = {
     "front": "12", "home": "12", "back": "6", "twelve": "12", "three": "3", "six": "6", "nine": "9",
 }  # fmt: skip
-_MAY_FACE: Final = re.compile(r"[(\[|\t]|fac|regard|starts|looking|back to", re.IGNORECASE)
+_MAY_FACE: Final = re.compile(r"[(\[|\t]|fac|regard|starts|looking", re.IGNORECASE)
 EVENT_WORDS: Final = re.compile(
     r"\b(?:walls?|murs?|restarts?|tags?|bridges?|endings?|reprises?)\b", re.IGNORECASE
 )
@@ -74,7 +74,8 @@ def events_in(text: str, span: Span) -> Iterator[EventClaim]:
     >>> (claim.kind.value, claim.walls, int(claim.after), claim.facing)
     ('restart', (5,), 16, 6)
     """
-    for statement in read_statements(text).events:
+    read = read_statements(text)
+    for statement in (*read.events, *(u.statement for u in read.unclear if u.statement)):
         yield from claims_of(statement, span)
 
 

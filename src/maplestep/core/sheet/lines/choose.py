@@ -93,10 +93,10 @@ def chosen_roles(chosen: list[Choice]) -> list[Role]:
 def _context(text: str) -> Context:
     claimed = 0
     for raw in text.split("\n")[:12]:
-        for choice in choices(raw.rstrip("\r").split("//", 1)[0], len(raw.rstrip("\r"))):
-            for line in choice.lines:
-                if isinstance(line, Fact) and line.key == "counts" and not claimed:
-                    claimed = number_of(line.value.lower())
+        likeliest = choices(raw.rstrip("\r").split("//", 1)[0], len(raw.rstrip("\r")))[0]
+        for line in likeliest.lines:
+            if isinstance(line, Fact) and line.key == "counts" and not claimed:
+                claimed = number_of(line.value.lower())
     return Context(phrased=bool(_PHRASED.search(text)), claimed=claimed)
 
 
@@ -186,7 +186,10 @@ def _step(
         case Role.TITLE:
             return _left(state), state._replace(titled=True, waiting=0)
         case _:
-            return _left(state), state._replace(waiting=0)
+            untitled = 0.3 if state.head and not state.titled else 0.0
+            if choice.first and choice.first == state.reached + 1:
+                untitled += 2.5
+            return untitled + _left(state), state._replace(waiting=0)
 
 
 def _has_title(choice: Choice) -> bool:
@@ -195,12 +198,18 @@ def _has_title(choice: Choice) -> bool:
 
 def _left(state: State) -> float:
     """Counts left without words cost; words left without counts may be a note."""
-    return 2.5 if state.waiting == 1 else 0.3 if state.waiting == 2 else 0.0
+    return 2.0 if state.waiting == 1 else 0.3 if state.waiting == 2 else 0.0
 
 
 def _steps(state: State, choice: Choice, following: Choice | None) -> tuple[float, State]:
     if not choice.first:
-        return _left(state), state._replace(head=False, fresh=False, waiting=0)
+        after = state._replace(head=False, fresh=False, waiting=0)
+        again = choice.lines[0].repeats if isinstance(choice.lines[0], StepLine) else None
+        if again is not None and again.counts and again.last:
+            after = after._replace(reached=state.reached + again.last - again.first + 1)
+        elif again is not None:
+            after = after._replace(total=-1)
+        return _left(state), after
     cost, after = _placed(state, choice.first, choice.last)
     cost += _left(state) + _covered(choice, following)
     return cost, after
@@ -246,7 +255,7 @@ def _counts(state: State, choice: Choice) -> tuple[float, State]:
 def _words(state: State) -> tuple[float, State]:
     if state.waiting == 1:
         return 1.0 * (state.side == 2), state._replace(waiting=0, side=1)
-    cost = 0.0 if state.fresh else 0.4
+    cost = 0.0 if state.fresh or state.side == 2 else 0.4
     return cost + (0.3 if state.head else 0.0) + _left(state), state._replace(waiting=2)
 
 
@@ -261,7 +270,7 @@ def _heading(
     if choice.role is Role.SECTION:
         cost += 1.5 if state.fresh and not again else 0.0
         cost += 0.8 if length % 2 and length % 3 else 0.0
-        if plain and not line.words and not _opens(following):
+        if plain and not again and not line.words and not _opens(following):
             cost += 1.5
     elif isinstance(line, PartHeading):
         cost += _cost_of_part(line, context)
@@ -325,7 +334,7 @@ def _opens(following: Choice | None) -> bool:
 def _end_cost(state: State, context: Context) -> float:
     total = state.total + max(state.reached - state.base, 0) * state.proper
     cost = _left(state) + (0.5 if state.fresh else 0.0)
-    known = state.total >= 0 and not context.phrased
+    known = state.total >= 0 and total > 0 and not context.phrased
     if context.claimed and known and total != context.claimed:
         cost += 2.0
     return cost

@@ -79,8 +79,14 @@ _FIGURE: Final = re.compile(
 )
 _RULED: Final = re.compile(r"^[\s|:+=_*~!{}\-–—.]+$|^\s*[{|!][|}\-!].*$")
 _SHOUTED: Final = re.compile(r"^[\s>]*(?:\*\*|__|##)|[:：]\s*$")
-_ITEM: Final = re.compile(r"^[\s>*•-]*\d{1,3}\s*[.):]?\s+\S")
+_ITEM: Final = re.compile(r"^[\s>*•-]*&?\d{1,3}(?:\s?[-–&,]\s?\d{0,3})*\s*[.):]?\s+\S")
 _FOOTER: Final = re.compile(r"^\W*(?:page\s+\d|\d+\s*$|last update)", re.IGNORECASE)
+_RANGED: Final = re.compile(r"^[\s>*•_|]*[\[(]?&?\d{1,3}\s*[-–—&]")
+_SURE_HEADING: Final = re.compile(
+    r"^[\s#*_•>=~(\[-]*(?:section|sec\b|sect\b|séquence|s\d|set\s*\d|part\s|partie\s|\d+\s*[-–—]|counts?\s*\d"
+    r"|repeat|mirror|répéter|.*[\[(]\d{1,3}\s*[-–—]\s*\d{1,3}[\])]\W*$)",
+    re.IGNORECASE,
+)
 _LONG: Final = 5
 
 
@@ -139,7 +145,8 @@ def _steps(text: str, span: Span) -> Iterator[Choice]:
         if not said:
             continue
         if all(not line.words for line in lines):
-            yield Choice(0.3, Role.COUNTS, lines, said[0], said[-1])
+            bracketed = text.lstrip(" *_#>")[:1] in "[("
+            yield Choice(0.8 if bracketed else 0.3, Role.COUNTS, lines, said[0], said[-1])
         else:
             yield Choice(_cost_of_steps(text, lines), Role.STEPS, lines, said[0], said[-1])
 
@@ -151,7 +158,10 @@ def _cost_of_steps(text: str, lines: Cut) -> float:
             continue
         seen = gauge(line.words)
         odd = seen.unknown + (0.5 if not seen.all else 0)
-        cost += 0.1 + 1.5 * odd / max(seen.all, 1) + (0.8 if not seen.steps else 0)
+        plain = line.counts.isdecimal()
+        cost += 0.1 + 1.5 * odd / max(seen.all, 1)
+        if not seen.steps:
+            cost += 1.0 if plain else 0.3
     if EVENT_WORDS.search(text) and states_events(text):
         cost += 3
     if text.lstrip(" *_#>").startswith("[") and _is_long(lines[0].counts):
@@ -205,8 +215,8 @@ def _headings(text: str, span: Span) -> Iterator[Choice]:
 def _cost_of_section(text: str, heading: SectionHeading) -> float:
     """ "[1-8]" opens a section; "(1-2) R side" has the counts of its steps in brackets."""
     length = heading.counts or 0
-    if heading.title.startswith("Counts") and heading.words and length < _LONG:
-        return 1.2
+    if heading.title.startswith("Counts") and length < _LONG:
+        return 1.2 if heading.words else 0.8 if length < 4 else 0.1
     return 0.1
 
 
@@ -246,12 +256,16 @@ def _loose(
         yield Choice(0.3 if Role.PART in roles else 0.0, Role.REMARK, (remark,))
         return
     counted = Role.STEPS in roles
-    yield Choice(_cost_of_remark(text, roles), Role.REMARK, (remark,))
+    # The count it begins with comes along: the next count in order is hardly a remark.
+    first = next((c.first for c in found if c.role is Role.STEPS), 0)
+    yield Choice(_cost_of_remark(text, roles), Role.REMARK, (remark,), first)
     if not counted and Role.COUNTS not in roles:
         yield from _uncounted(text, span, remark)
-    if not _FOOTER.match(text):
+    if not _FOOTER.match(text) and any(char.isalpha() for char in text):
         odd = 2.0 if counted else 0.8 if _readable(text) else 0.0
-        yield Choice(0.2 + odd, Role.TITLE, (title_of(text, span),))
+        if _SURE_HEADING.match(text) and roles & {Role.SECTION, Role.PART}:
+            odd += 1.8
+        yield Choice(0.1 + odd, Role.TITLE, (title_of(text, span),))
 
 
 def _cost_of_remark(text: str, roles: set[Role]) -> float:
@@ -261,7 +275,11 @@ def _cost_of_remark(text: str, roles: set[Role]) -> float:
     seen = gauge(text)
     known = min(seen.steps + seen.feet, 5)
     if Role.STEPS in roles:
-        return 0.3 + (1.6 + 0.4 * known if seen.steps else 0.4 * known)
+        if seen.steps:
+            return 1.9 + 0.4 * known
+        return (1.8 if _RANGED.match(text) else 0.4) + 0.4 * known
+    if _SURE_HEADING.match(text) and roles & {Role.SECTION, Role.PART}:
+        return 1.8
     return 0.9 if _readable(text) else 0.3
 
 
@@ -271,12 +289,12 @@ def _readable(text: str) -> bool:
 
 
 def _uncounted(text: str, span: Span, remark: Remark) -> Iterator[Choice]:
-    if _readable(text):
+    if _readable(text) and not _SURE_HEADING.match(text):
         yield Choice(0.35, Role.WORDS, (remark,))
     plain = text.strip()
     marked = bool(_SHOUTED.search(plain)) or plain.isupper()
     if len(plain) <= 100 and not EVENT_WORDS.search(plain):
-        yield Choice(0.4 if marked else 1.6, Role.SECTION, (_titled(text, span),))
+        yield Choice(0.15 if marked else 1.6, Role.SECTION, (_titled(text, span),))
 
 
 def _titled(text: str, span: Span) -> SectionHeading:

@@ -113,7 +113,7 @@ _ORDERED_PART: Final = re.compile(
 _VARIANT: Final = re.compile(_DRESS + r"([A-Z]['’`]{0,2})\s*=\s*(.*?)[*_\s]*$")
 _BLOCK: Final = re.compile(
     _DRESS + r"(tag|bridge|ending|pont|final|finale|fin)(?:\s+(\d{1,2}|[A-Z]))?"
-    r"\s*[*_]*\s*($|[:(\[–—-].*)$",
+    r"\s*[*_]*\s*($|[:(\[–—,-].*|\d+\s*(?:counts?|temps).*)$",
     re.IGNORECASE,
 )
 _CHANGE: Final = re.compile(

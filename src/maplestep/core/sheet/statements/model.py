@@ -60,6 +60,8 @@ class Unclear:
     said: str
     start: int
     end: int
+    statement: Statement | None = None
+    """What is certain of it, where its wall is only named by its clock."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -187,19 +187,23 @@ class _Reader:
             return
         if why:
             said = self._plain[draft.start : draft.end].strip(" .,;:*()")
-            unclear.append(Unclear(why=why, said=said, start=draft.start, end=draft.end))
+            known = self._made(draft) if why == "wall" and draft.clock_wall is not None else None
+            unclear.append(
+                Unclear(why=why, said=said, start=draft.start, end=draft.end, statement=known)
+            )
             return
+        events.append(self._made(draft))
+
+    def _made(self, draft: _Draft) -> Statement:
         assert draft.kind is not None
         facings = draft.facings if any(f is not None for f in draft.facings) else ()
-        events.append(
-            Statement(
-                kind=draft.kind, walls=draft.walls, rule=tuple(draft.rule), nth=draft.nth,
-                after=draft.after, after_words=draft.after_words, section=draft.section,
-                length=draft.length, here=draft.here, facings=facings, starts=draft.starts,
-                number=draft.number, steps=draft.steps, steps_at=draft.steps_at,
-                replaces=draft.replaces, clock_wall=draft.clock_wall,
-                start=draft.start, end=draft.end,
-            )
+        return Statement(
+            kind=draft.kind, walls=draft.walls, rule=tuple(draft.rule), nth=draft.nth,
+            after=draft.after, after_words=draft.after_words, section=draft.section,
+            length=draft.length, here=draft.here, facings=facings, starts=draft.starts,
+            number=draft.number, steps=draft.steps, steps_at=draft.steps_at,
+            replaces=draft.replaces, clock_wall=draft.clock_wall,
+            start=draft.start, end=draft.end,
         )  # fmt: skip
 
     def _ended_with_steps(self, draft: _Draft) -> None:
