@@ -72,7 +72,8 @@ Fix = SheetEdit | EventEdit | EventsEdit
 class Finding:
     """One thing found. ``facts`` fill the sentence that belongs to ``code``.
 
-    ``fix`` is the least change that puts it right, ``others`` further ones.
+    ``fix`` is the least change that puts it right, ``others`` further ones. ``consequences``
+    are findings that only come of this one.
     """
 
     code: str
@@ -83,3 +84,4 @@ class Finding:
     found: str = ""
     fix: Fix | None = None
     others: tuple[Fix, ...] = ()
+    consequences: tuple[Finding, ...] = ()

@@ -36,7 +36,7 @@ class FigureUse:
     belong to a step beside it, ``echo`` a lone foot behind a figure ("walk R, L"), which
     asks for it again or names the foot of one of its moves, ``no_amount`` a turn that
     does not say how far. ``lasts`` is over how many counts the sheet says it goes;
-    ``ending`` replaces the figure's last move ("coaster touch").
+    ``ending`` replaces the figure's last move ("coaster touch"), in ``ending_direction`` if given.
     """
 
     figure: Figure
@@ -54,6 +54,7 @@ class FigureUse:
     no_amount: bool = False
     lasts: int = 0
     ending: Figure | None = None
+    ending_direction: str = ""
 
     @property
     def asks_turn(self) -> bool:
@@ -135,7 +136,7 @@ def expand(
             )
         )
     if use.ending is not None and moves:
-        moves[-1] = _ended(moves[-1], use.ending)
+        moves[-1] = _ended(moves[-1], use.ending, use.ending_direction)
     if use.weight is not None and moves:
         moves[-1] = _weighted(moves[-1], use.weight)
     if assumed and all(template.role in "B-" for template in templates):
@@ -147,10 +148,11 @@ def expand(
 _NO_ROLE = {"B": Foot.BOTH, "-": None}
 
 
-def _ended(last: Move, ending: Figure) -> Move:
+def _ended(last: Move, ending: Figure, said: str) -> Move:
     """The last move done otherwise, with the same foot."""
     template = moves_of(ending.ways[0])[0]
-    direction = ending.direction if template.direction == "@" else template.direction
+    usual = ending.direction if template.direction == "@" else template.direction
+    direction = said or usual
     weight = last.foot if template.weight else None
     return last._replace(verb=template.verb, direction=direction, weight=weight)
 

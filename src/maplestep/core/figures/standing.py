@@ -202,7 +202,31 @@ STANDING: Final[tuple[Figure, ...]] = (
         ways=("[B shimmy place]",),
         repeats=True,
     ),
+    Figure(
+        name="return to centre",
+        also=(
+            *("return to center", "back to centre", "back to center", "return heels to centre"),
+            *("return", "heels to centre", "heels to center", "toes to centre", "swivel to centre"),
+            *("swivel heels to centre", "swivel both heels to centre", "return home"),
+        ),
+        french=("retour au centre", "talons au centre"),
+        ways=("[B swivel in]",),
+        direction="in",
+    ),
     Figure(name="swivet", ways=("[B swivet place]",), repeats=True),
+    Figure(
+        name="chest pump",
+        also=("chest pop", "chest roll"),
+        ways=("[B chest pump place]",),
+        repeats=True,
+    ),
+    Figure(
+        name="dwight",
+        also=("dwight step", "dwight swivel"),
+        ways=("[F toe together]; [F heel together]",),
+        repeats=True,
+        travels=True,
+    ),
     Figure(name="applejack", also=("apple jack",), ways=("[B applejack place]",), repeats=True),
     Figure(name="knee pop", also=("pop knee", "pop"), ways=("[F knee pop place]",), repeats=True),
     Figure(
@@ -218,8 +242,15 @@ STANDING: Final[tuple[Figure, ...]] = (
     Figure(
         name="heel split",
         also=("split heels", "heel splits", "pigeon toes", "butterfly"),
-        ways=("[B heel split out]; [B heel split in]",),
+        ways=("[B heel split out]; [B heel split in]", "[B heel split out]"),
         repeats=True,
+    ),
+    Figure(
+        name="heels together",
+        also=("bring heels together", "close heels", "heels in", "heels back together"),
+        french=("talons ensemble",),
+        ways=("[B heel split in]",),
+        direction="in",
     ),
     Figure(name="dip", also=("bend knees",), french=("plier les genoux",), ways=("[B dip place]",)),
 )

@@ -187,7 +187,7 @@ TRAVELLING: Final[tuple[Figure, ...]] = (
     ),
     Figure(
         name="camel walk",
-        ways=("F fwd; [O knee pop place]",),
+        ways=("F fwd; [O knee pop place]", "F fwd"),
     ),
     Figure(
         name="mashed potato",

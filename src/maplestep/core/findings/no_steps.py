@@ -11,7 +11,7 @@ from ..sheet.model import Sheet
 
 def check(sheet: Sheet) -> Iterator[Finding]:
     """Find that there is no part with steps."""
-    if sheet.wall is None:
+    if sheet.wall is None and not sheet.language:
         yield Finding(
             code="sheet.no-steps",
             severity=Severity.WRONG,

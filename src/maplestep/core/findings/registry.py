@@ -16,6 +16,7 @@ from . import (
     claimed_facing,
     claimed_walls,
     end_foot,
+    event_joints,
     events_never,
     final_facing,
     joints,
@@ -43,6 +44,7 @@ SHEET_CHECKS: Final[tuple[Callable[[Sheet], Iterator[Finding]], ...]] = (
     turn_sides.check,
     options.check,
     end_foot.check,
+    event_joints.check,
 )
 FIT_CHECKS: Final[tuple[Callable[[Timeline], Iterator[Finding]], ...]] = (
     nothing_danced.check,
@@ -65,9 +67,10 @@ def sheet_findings(reading: Reading) -> tuple[Finding, ...]:
     """What is found in a sheet alone, in the order of the text, headline claims first.
 
     Repairs are offered where they work; to find them, changed sheets are read and danced.
+    Findings that a repair of another one takes along are its consequences and stand below it.
     """
     found = _found(reading)
-    return with_repairs(reading.text, found, lambda text: _wrong_codes(reading, text))
+    return with_repairs(reading.text, found, lambda text: _found(read_sheet(text, reading.own)))
 
 
 def load_findings(reading: Reading, *, bpm: float) -> tuple[Finding, ...]:
@@ -79,11 +82,6 @@ def _found(reading: Reading) -> tuple[Finding, ...]:
     checked = [finding for check in SHEET_CHECKS for finding in check(reading.sheet)]
     both = [*checked, *reading.findings]
     return tuple(sorted(both, key=lambda f: f.place.span.start if f.place.span else 0))
-
-
-def _wrong_codes(reading: Reading, text: str) -> list[str]:
-    found = _found(read_sheet(text, reading.own))
-    return [f.code for f in found if f.severity is not Severity.KNOW]
 
 
 def fit_findings(timeline: Timeline) -> tuple[Finding, ...]:

@@ -7,6 +7,7 @@ nothing else has become wrong. Least change first (common practice, no source).
 from __future__ import annotations
 
 import re
+from collections import Counter
 from collections.abc import Callable, Iterator
 from dataclasses import replace
 from itertools import islice
@@ -30,27 +31,77 @@ _OTHER: Final = {
     "d": "g", "g": "d",
 }  # fmt: skip
 
-Wrongs = Callable[[str], list[str]]
-"""The codes of what is wrong in a text, one entry a finding."""
+Finds = Callable[[str], tuple[Finding, ...]]
+"""All that is found in a text."""
+_Key = tuple[str, str, str, str, str]
 
 
-def with_repairs(text: str, findings: tuple[Finding, ...], wrongs: Wrongs) -> tuple[Finding, ...]:
-    """The findings, with a repair where one works."""
-    before = [f.code for f in findings if f.severity is not Severity.KNOW]
+def with_repairs(text: str, findings: tuple[Finding, ...], finds: Finds) -> tuple[Finding, ...]:
+    """The findings with a repair where one works, and what only comes of them folded below.
+
+    The cause is tried before its consequences, as it stands before them in the text; a finding
+    that went with the repair of an earlier one is that one's consequence.
+    """
+    before = Counter(_key(f) for f in findings if f.severity is not Severity.KNOW)
     left = min(_MOST_TRIED, _LINES_READ // (text.count("\n") + 1), _READ // (len(text) + 1))
-    mended = []
-    for finding in findings:
-        fix = finding.fix
-        if fix is None:
-            for edit in islice(_candidates(text, finding), _EACH):
-                if left <= 0:
-                    break
+    kept: list[Finding] = []
+    folded: Counter[_Key] = Counter()
+    for finding in _causes_first(findings):
+        key = _key(finding)
+        if folded[key] > 0:
+            folded[key] -= 1
+            continue
+        best: tuple[SheetEdit, Counter[_Key]] | None = None
+        if finding.fix is None and finding.severity is not Severity.KNOW:
+            for edit in islice(_candidates(text, finding), min(_EACH, max(left, 0))):
                 left -= 1
-                if _better(wrongs(applied(text, edit)), before, finding):
-                    fix = edit
-                    break
-        mended.append(finding if fix is finding.fix else replace(finding, fix=fix))
-    return tuple(mended)
+                after = _keys(finds(applied(text, edit)))
+                if _better(after, before, key) and (best is None or after.total() < best[1].total()):
+                    best = edit, after
+        if best is None:
+            kept.append(finding)
+            continue
+        gone = before - best[1]
+        gone[key] -= 1
+        taken = [f for f in findings if f is not finding and _take(gone, _key(f))]
+        folded.update(_key(f) for f in taken)
+        kept = [f for f in kept if not any(f is other for other in taken)]
+        kept.append(replace(finding, fix=best[0], consequences=tuple(taken)))
+    return tuple(sorted(kept, key=lambda f: f.place.span.start if f.place.span else 0))
+
+
+def _take(gone: Counter[_Key], key: _Key) -> bool:
+    if gone[key] <= 0:
+        return False
+    gone[key] -= 1
+    return True
+
+
+def _causes_first(findings: tuple[Finding, ...]) -> list[Finding]:
+    """Counts out of order leave others missing; what is claimed of the whole dance comes last."""
+    return sorted(findings, key=lambda f: _RANK.get(f.code, 1))
+
+
+_RANK: Final = {
+    "sheet.counts-out-of-order": 0,
+    "sheet.counts-missing": 2,
+    **dict.fromkeys(
+        ("sheet.walls", "sheet.walls-no-turn", "sheet.total-counts", "sheet.section-short",
+         "sheet.end-foot", "sheet.end-foot-weigh", "sheet.event-facing"),
+        3,
+    ),
+}  # fmt: skip
+
+
+def _key(finding: Finding) -> _Key:
+    """What makes a finding the same in a text that was changed elsewhere."""
+    facts = finding.facts
+    about = facts.get("wall", "") + facts.get("claimed", "") + facts.get("text", "")
+    return finding.code, finding.place.part, finding.place.section, finding.place.count, about
+
+
+def _keys(findings: tuple[Finding, ...]) -> Counter[_Key]:
+    return Counter(_key(f) for f in findings if f.severity is not Severity.KNOW)
 
 
 def applied(text: str, edit: SheetEdit) -> str:
@@ -58,8 +109,9 @@ def applied(text: str, edit: SheetEdit) -> str:
     return text[: edit.start] + edit.text + text[edit.end :]
 
 
-def _better(after: list[str], before: list[str], finding: Finding) -> bool:
-    return after.count(finding.code) < before.count(finding.code) and len(after) < len(before)
+def _better(after: Counter[_Key], before: Counter[_Key], key: _Key) -> bool:
+    """Is this one gone, and has nothing new become wrong?"""
+    return after[key] < before[key] and after.total() < before.total()
 
 
 def _candidates(text: str, finding: Finding) -> Iterator[SheetEdit]:

@@ -23,6 +23,90 @@ ENGLISH: Final[dict[str, tuple[str, str]]] = {
         "“{text}” names no figure known here; these counts are not danced.",
         "Write it as single steps: R side, L together.",
     ),
+    "sheet.language": (
+        "This sheet is in {language}, which is not read here: nothing of it is danced.",
+        "English, French, Spanish and German are read. Paste the sheet in one of them.",
+    ),
+    "sheet.word-unread": (
+        "{counts}: “{text}” finds no place in what is danced.",
+        "Take it out, or write the steps out.",
+    ),
+    "sheet.figure-described": (
+        "{counts}: the figure named and the steps described are not the same: “{text}”.",
+        "Correct the one that is wrong.",
+    ),
+    "sheet.read-as": (
+        "{counts}: could be read in several ways; read as {figures}, so that the feet fit.",
+        "Write it out if it is meant otherwise.",
+    ),
+    "sheet.too-long": (
+        "With all its repeats this sheet has more than {most} moves; the rest is not danced.",
+        "Repeat less, or split the sheet.",
+    ),
+    "sheet.counts-many": (
+        "{counts}: a line may have {most} counts at most; this one is not danced.",
+        "Write fewer counts on a line.",
+    ),
+    "sheet.statement-wall": (
+        "“{said}”: it does not say on which wall.",
+        "Give the number of the wall, for example: wall 3.",
+    ),
+    "sheet.statement-place": (
+        "“{said}”: it does not say after which count.",
+        "Write the count, for example: after 16.",
+    ),
+    "sheet.statement-number": (
+        "“{said}” in this note finds no place, so nothing is taken from the note.",
+        "Say what the number means, or take it out.",
+    ),
+    "sheet.statement-or": (
+        "“{said}”: two walls with an “or” between them.",
+        "Say which one is meant.",
+    ),
+    "sheet.statement-last": (
+        "“{said}”: which wall is the last one depends on the song.",
+        "Give its number.",
+    ),
+    "sheet.statement-every": (
+        "“{said}”: it does not say which walls these are.",
+        "Give their numbers, or the clock they end at.",
+    ),
+    "sheet.statement-clock-wall": (
+        "“{said}”: a wall counted by its clock can be meant in two ways.",
+        "Give the number of the wall.",
+    ),
+    "sheet.statement-half": (
+        "“{said}”: it does not say after which count.",
+        "Write the count, for example: after 16.",
+    ),
+    "sheet.statement-twice": (
+        "“{said}”: it is not clear what is danced twice.",
+        "Write the tag out at its full length.",
+    ),
+    "sheet.statement-but_last": (
+        "“{said}”: counted from the end of the wall.",
+        "Write after which count the wall stops.",
+    ),
+    "sheet.statement-with": (
+        "“{said}”: the steps before the restart have no length.",
+        "Write how many counts they take.",
+    ),
+    "sheet.statement-kind": (
+        "“{said}”: it is not clear what happens there.",
+        "Write restart, tag, bridge or ending.",
+    ),
+    "sheet.tag-foot": (
+        "{tag} ends with the weight on the {foot} foot, which has to start again.",
+        "Make its last step a touch, or add a step.",
+    ),
+    "sheet.tag-start-foot": (
+        "{tag} starts with the {foot} foot, which carries the weight there.",
+        "Start it with the other foot, or change the last step of the wall.",
+    ),
+    "sheet.restart-foot": (
+        "Wall {walls} restarts after {after}, but the {foot} foot carries the weight there.",
+        "Make the last step before it a touch, or add a step together.",
+    ),
     "sheet.no-steps-on-counts": ("Nothing is danced on {counts}.", "Write the step, or hold."),
     "sheet.counts-figures": (
         "{counts} has room for {landings}, but {figures} makes {moves}.",

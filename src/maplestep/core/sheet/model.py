@@ -5,10 +5,14 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from enum import Enum
 from fractions import Fraction
+from typing import TYPE_CHECKING, NamedTuple
 
 from ..counts import Feel
 from ..feet import Foot
 from ..moves import Move, Span
+
+if TYPE_CHECKING:
+    from .statements.model import Statement
 
 
 class PartKind(Enum):
@@ -72,6 +76,19 @@ class EventClaim:
     span: Span
     starts: int | None = None
     """What is faced where the wall starts, if that is said."""
+
+
+class SheetStatement(NamedTuple):
+    """A statement and where it stands: the line, the part and the count reached there.
+
+    ``block`` names the tag, bridge, ending or change whose heading says it.
+    """
+
+    statement: Statement
+    span: Span
+    part: str
+    reached: Fraction
+    block: str = ""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -184,6 +201,10 @@ class Sheet:
     feel: Feel = Feel.STRAIGHT
     parts: tuple[Part, ...] = ()
     events: tuple[EventClaim, ...] = ()
+    statements: tuple[SheetStatement, ...] = ()
+    """Everything the sheet says of tags, restarts and the like, with its place in the text."""
+    language: str = ""
+    """The language of a sheet that is not read."""
     timing: Fraction = Fraction(1)
     """How many counts one written count lasts: 1/2 in half time, 2 in double time."""
 

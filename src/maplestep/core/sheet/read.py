@@ -12,6 +12,7 @@ from dataclasses import dataclass, replace
 from fractions import Fraction
 from functools import lru_cache
 from typing import Final
+from unicodedata import is_normalized, normalize
 
 from ..counts import Feel
 from ..errors import FileError
@@ -20,9 +21,11 @@ from ..figures.model import Figure
 from ..finding import Finding
 from ..moves import Span
 from . import reading_findings
-from .build.parts import PartBuilder
-from .claims import events_in
+from .build.parts import Effort, PartBuilder
+from .build.sections import ZERO
+from .claims import EVENT_WORDS, claims_of
 from .build.user_figures import own_figure
+from .language.foreign import foreign_language
 from .language.interpretations import usual_column
 from .lines.head import level_of
 from .language.lexicon import Lexicon, fold, standard
@@ -32,12 +35,23 @@ from .lines.columns import counted_lines
 from .lines.head import Fact
 from .lines.headings import PartHeading, SectionHeading
 from .lines.model import FigureLine, Line, OptionLine, Remark, StepLine
-from .model import Claim, Claims, EventClaim, Part, PartKind, Sheet
+from .model import Claim, Claims, EventClaim, Part, PartKind, Sheet, SheetStatement
+from .statements.read import read_statements
 from .build.timing import scaled
 from .build.variants import VariantBuilder, piece_of
 
 MAX_LINES: Final = 2000
 MAX_CHARACTERS: Final = 200_000
+_ORDER: Final = re.compile(
+    r"^[\s#*_-]*(?:sequence|order(?: of parts)?|phrasing|séquence|ordre)[*_\s]*[:=]", re.IGNORECASE
+)
+# "7-8 L side, R touch (restart here on wall 3)", "... ** Restart wall 3 **".
+_NOTE: Final = re.compile(
+    r"[(\[]\s*\**[^()\[\]]*\b(?:restart|tag|bridge|ending|reprise|walls?)\b[^()\[\]]*[)\]]"
+    r"|\*+\s*[^*]*\b(?:restart|tag|bridge|ending|reprise)\b[^*]*\**\s*$"
+    r"|[.;–—-]\s+(?:restart|tag|reprise)\b.*$",
+    re.IGNORECASE,
+)
 _ODD: Final = re.compile("[\u00a0\u2007\u202f\ufeff\uff01-\uff5e]")
 # Spaces of word processors, and full-width signs, which lie 0xFEE0 above the plain ones.
 _SAME_LENGTH: Final = {
@@ -64,8 +78,13 @@ class Reading:
 def read_sheet(text: str, own: tuple[Figure, ...] = ()) -> Reading:
     """Read a step sheet; ``own`` are figures the user has defined besides.
 
+    Accents that are written apart from their letters are put together first; all places are
+    those of ``Reading.text``.
+
     Raises FileError when it is longer than a sheet can be (2,000 lines).
     """
+    if not is_normalized("NFC", text):
+        text = normalize("NFC", text)
     lines = text.count("\n") + 1
     if lines > MAX_LINES or len(text) > MAX_CHARACTERS:
         raise FileError(
@@ -98,6 +117,8 @@ class _Reader:
         self._landings: dict[str, list[Fraction]] = {}
         self._findings: list[Finding] = []
         self._events: list[EventClaim] = []
+        self._statements: list[SheetStatement] = []
+        self._effort = Effort()
         self._builder: PartBuilder | None = None
 
     def read(self, lines: tuple[Line, ...]) -> Reading:
@@ -106,15 +127,30 @@ class _Reader:
             self._take(line)
         self._close()
         factor = self._timing
+        title = self._facts["title"].value if "title" in self._facts else ""
+        if self._in_doubt:
+            language = foreign_language("\n".join(line.text for line in lines))
+            if language:
+                # Half understood, its turns would go to the wrong side: nothing of it is read.
+                sheet = Sheet(title=title, claims=self._claims(), language=language)
+                found = (reading_findings.foreign(language),)
+                return Reading(sheet=sheet, findings=found, lines=lines)
         sheet = Sheet(
-            title=self._facts["title"].value if "title" in self._facts else "",
+            title=title,
             claims=self._claims(),
             feel=self._feel,
             parts=tuple(scaled(part, factor) for part in self._parts if part.sections),
             events=tuple(self._events),
+            statements=tuple(self._statements),
             timing=factor,
         )
         return Reading(sheet=sheet, findings=tuple(self._findings), lines=lines)
+
+    @property
+    def _in_doubt(self) -> bool:
+        """Are there so many strange words that it may be another language?"""
+        strange = sum(f.code.startswith("sheet.figure-unknown") for f in self._findings)
+        return strange > 1 or not any(part.sections for part in self._parts)
 
     def _define(self, lines: Iterable[Line]) -> None:
         """The sheet's own figures come first: they may be used above their definition."""
@@ -131,7 +167,7 @@ class _Reader:
     def _take(self, line: Line) -> None:
         match line:
             case StepLine():
-                self._part(line.span).add_steps(line)
+                self._steps(line)
             case SectionHeading():
                 self._part(line.span).open_section(line)
             case Remark():
@@ -146,11 +182,40 @@ class _Reader:
     def _remark(self, line: Remark) -> None:
         if line.blank:
             return
-        for claim in events_in(line.text, line.span):
-            here = self._builder.reached if claim.here and self._builder is not None else None
-            self._events.append(replace(claim, after=here) if here else claim)
+        if not _ORDER.match(line.text):
+            self._state(line.text, line.span)
         if self._builder is not None:
             self._builder.add_remark(line)
+
+    def _state(self, text: str, span: Span, *, block: str = "") -> bool:
+        """Take what a text states of tags and restarts; False when it states nothing."""
+        read = read_statements(text)
+        self._findings.extend(
+            reading_findings.statement_unclear(span, each)
+            for each in read.unclear
+            if each.statement is None and not (block and each.why == "wall")
+        )
+        reached = self._builder.reached if self._builder is not None else ZERO
+        part = self._builder.name if self._builder is not None else ""
+        known = [each.statement for each in read.unclear if each.statement]
+        for statement in (*read.events, *known):
+            here = statement.here and statement.after is None
+            if here and reached:
+                statement = replace(statement, after=reached, after_words=str(reached))
+            self._statements.append(SheetStatement(statement, span, part, reached, block))
+            self._events.extend(claims_of(statement, span))
+        return bool(read.events or known)
+
+    def _steps(self, line: StepLine) -> None:
+        """A line of steps; a note on a restart may stand behind them."""
+        note = _NOTE.search(line.words) if EVENT_WORDS.search(line.words) else None
+        if note is None:
+            self._part(line.span).add_steps(line)
+            return
+        words = line.words[: note.start()] + " " * len(note[0]) + line.words[note.end() :]
+        self._part(line.span).add_steps(line._replace(words=words))
+        if read_statements(note[0]).events or read_statements(note[0]).unclear:
+            self._state(note[0], line.span)
 
     def _part(self, span: Span) -> PartBuilder:
         if self._builder is None:
@@ -159,8 +224,9 @@ class _Reader:
         return self._builder
 
     def _open_headed(self, heading: PartHeading) -> None:
-        self._events.extend(events_in(heading.text, heading.span))
         self._close()
+        block = heading.name if heading.kind is not PartKind.PART else ""
+        self._state(heading.text, heading.span, block=block)
         altered = heading.alters or heading.takes
         if altered is None:
             self._open(heading.kind, heading.name, heading.counts, heading.span)
@@ -176,7 +242,7 @@ class _Reader:
             else:
                 self._builder = VariantBuilder(
                     heading, base, self._landings[base.name],
-                    name=name, feel=self._feel, lexicon=self._lexicon,
+                    name=name, feel=self._feel, lexicon=self._lexicon, effort=self._effort,
                 )  # fmt: skip
         if heading.words:
             self._behind_heading(heading)
@@ -215,6 +281,8 @@ class _Reader:
             claimed=claimed,
             span=span,
             lexicon=self._lexicon,
+            effort=self._effort,
+            others={part.name.casefold(): part for part in self._parts},
         )
 
     def _free_name(self, name: str) -> str:

@@ -18,6 +18,7 @@ from .lines.headings import PartHeading
 from .lines.headings import SectionHeading
 from .lines.model import StepLine
 from .lines.repeats import Repetition
+from .statements.model import Unclear
 
 
 def counts_unreadable(line: StepLine, error: CountError) -> Finding:
@@ -48,6 +49,84 @@ def figure_unknown(line: StepLine, unknown: Unknown) -> Finding:
         fix=SheetEdit(start=start, end=start + len(said), text=unknown.meant)
         if unknown.meant
         else None,
+    )
+
+
+def word_unread(line: StepLine, place: tuple[int, int]) -> Finding:
+    """A word that matters finds no place in what is danced."""
+    start, end = line.words_at + place[0], line.words_at + place[1]
+    said = line.words[place[0] : place[1]]
+    return Finding(
+        code="sheet.word-unread",
+        severity=Severity.DOUBTFUL,
+        place=Place(span=Span(start, end, line.span.line), count=line.counts),
+        facts={"text": said, "counts": line.counts},
+        found=said,
+    )
+
+
+def described_otherwise(line: StepLine, place: tuple[int, int]) -> Finding:
+    """A figure is named, and described as something else."""
+    start, end = line.words_at + place[0], line.words_at + place[1]
+    return Finding(
+        code="sheet.figure-described",
+        severity=Severity.DOUBTFUL,
+        place=Place(span=Span(start, end, line.span.line), count=line.counts),
+        facts={"text": line.words[place[0] : place[1]], "counts": line.counts},
+        found=line.words[place[0] : place[1]],
+    )
+
+
+def read_as(line: StepLine, uses: Sequence[FigureUse]) -> Finding:
+    """A line that could be read in several ways was read so that the feet fit."""
+    return Finding(
+        code="sheet.read-as",
+        severity=Severity.KNOW,
+        place=Place(span=line.span, count=line.counts),
+        facts={"counts": line.counts, "figures": _names(uses)},
+    )
+
+
+def too_long(span: Span, most: int) -> Finding:
+    """More moves than a sheet may have, after all its repeats."""
+    return Finding(
+        code="sheet.too-long",
+        severity=Severity.WRONG,
+        place=Place(span=span),
+        facts={"most": f"{most:,}"},
+    )
+
+
+def counts_many(line: StepLine, most: int) -> Finding:
+    """A line that claims more counts than a line may have."""
+    return Finding(
+        code="sheet.counts-many",
+        severity=Severity.WRONG,
+        place=Place(span=line.span, count=line.counts),
+        facts={"counts": line.counts, "most": str(most)},
+        found=line.counts,
+    )
+
+
+def statement_unclear(span: Span, unclear: Unclear) -> Finding:
+    """A note on a tag or restart that leaves something open."""
+    return Finding(
+        code=f"sheet.statement-{unclear.why}",
+        severity=Severity.DOUBTFUL,
+        place=Place(span=span),
+        facts={"said": unclear.said},
+        found=unclear.said,
+    )
+
+
+def foreign(language: str) -> Finding:
+    """A sheet in a language that is not read."""
+    return Finding(
+        code="sheet.language",
+        severity=Severity.WRONG,
+        place=Place(span=Span(0, 0, 1)),
+        facts={"language": language},
+        found=language,
     )
 
 

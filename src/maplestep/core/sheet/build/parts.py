@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from fractions import Fraction
+from typing import Final
 
 from ...counts import CountList, Feel, parse_counts
 from ...errors import CountError
@@ -14,15 +15,27 @@ from ...moves import Move, Span
 from ...turns import FULL
 from .. import reading_findings
 from ..claims import EVENT_WORDS
-from ..language.interpretations import Fitted, counts_in, fit_line, moved, usual_column
+from ..language.interpretations import (
+    FEW_WAYS,
+    MANY_WAYS,
+    Fitted,
+    counts_in,
+    fit_line,
+    moved,
+    readings,
+    usual_column,
+)
 from ..language.lexicon import Lexicon
-from ..lines.columns import counted_lines, option_in
+from ..lines.columns import counted_lines, numbers, option_in
 from ..lines.headings import SectionHeading
 from ..lines.model import OptionLine, Remark, StepLine
 from ..model import Claim, Option, Part, PartKind, Section
 from ..lines.repeats import Repetition
 from .sections import ZERO, SectionBuilder
 
+MAX_MOVES: Final = 6000
+"""Moves that a whole sheet may have after all its repeats."""
+MAX_ON_A_LINE: Final = 128
 Passage = tuple[Fraction, Fraction, tuple[Fraction, ...]]
 """Counts [start, end) of the part and the landings in them."""
 
@@ -40,8 +53,12 @@ class PartBuilder:
         claimed: Claim | None,
         span: Span,
         lexicon: Lexicon,
+        effort: Effort | None = None,
+        others: Mapping[str, Part] | None = None,
     ) -> None:
         self.name = name
+        self._effort = effort or Effort()
+        self._others = others or {}
         self._kind, self._feel, self._lexicon = kind, feel, lexicon
         self._claimed, self._span = claimed, span
         self._start = self._weight = start
@@ -93,10 +110,8 @@ class PartBuilder:
         if line.repeats is not None and not line.counts:
             self._again(line, line.repeats)
             return
-        try:
-            counts = parse_counts(line.counts, self._feel)
-        except CountError as error:
-            self.findings.append(reading_findings.counts_unreadable(line, error))
+        counts = self._counts(line)
+        if counts is None:
             return
         if self._opened is None or self._starts_over(counts):
             self._close_section()
@@ -110,7 +125,12 @@ class PartBuilder:
         words, option = line.words, option_in(line.words)
         if option is not None:
             words = option[0]
-        fitted = fit_line(words, len(counts.positions), counts.whole, self._lexicon)
+        if not self._effort.spend(len(counts.positions), line.span, self.findings):
+            return
+        fitted = fit_line(
+            words, len(counts.positions), counts.whole, self._lexicon, self._effort.ways
+        )
+        self._effort.looked(fitted)
         if fitted.how == "rhythm":
             self.findings.append(reading_findings.rhythm_assumed(line, fitted, counts.first))
             first = counts.first
@@ -121,6 +141,8 @@ class PartBuilder:
         self._last, self._last_landings = line, landings
         self._dance(line, landings, fitted)
         self._opened.claim_facing(line.words, line.span)
+        if line.behind:
+            self._opened.claim_facing(line.behind, line.span)
         if option is not None:
             place = Span(
                 line.words_at + option[1],
@@ -128,6 +150,18 @@ class PartBuilder:
                 line.span.line,
             )
             self._add_option("", option[2], place.start, place)
+
+    def _counts(self, line: StepLine) -> CountList | None:
+        """The line's count column; None, and a finding, when it is none or asks too much."""
+        said = numbers(line.counts)
+        if said and max(said) - min(said) > MAX_ON_A_LINE:
+            self.findings.append(reading_findings.counts_many(line, MAX_ON_A_LINE))
+            return None
+        try:
+            return parse_counts(line.counts, self._feel)
+        except CountError as error:
+            self.findings.append(reading_findings.counts_unreadable(line, error))
+            return None
 
     def add_option(self, line: OptionLine) -> None:
         """An easier way to dance a passage that has been read."""
@@ -216,12 +250,25 @@ class PartBuilder:
             self.findings.append(reading_findings.nothing_to_repeat(line, asked))
             return
         start, end = source
-        moves = [move for move in self.moves if start <= move.at < end]
+        pool, given = self._pool(asked)
+        moves = [move for move in pool if start <= move.at < end]
         lead = next((m.foot for m in moves if m.foot in (Foot.LEFT, Foot.RIGHT)), None)
         mirrored = asked.mirrored or (asked.starting is not None and asked.starting is not lead)
+        if not self._effort.spend(len(moves), line.span, self.findings):
+            return
         if room and Fraction(room) != end - start:
             self.findings.append(reading_findings.repeat_length(line, room, int(end - start)))
-        self.copy(moves, (start, end), target - start, mirrored=mirrored, span=line.span)
+        self.copy(
+            moves, (start, end), target - start,
+            mirrored=mirrored, span=line.span, landings=given,
+        )  # fmt: skip
+
+    def _pool(self, asked: Repetition) -> tuple[Sequence[Move], Sequence[Fraction] | None]:
+        """The moves and landings a repetition takes from: this part's, or another's."""
+        other = self._others.get(asked.part.casefold()) if asked.part else None
+        if other is None:
+            return self.moves, None
+        return other.moves, sorted({move.at for move in other.moves})
 
     def _again(self, line: StepLine, asked: Repetition) -> None:
         """ "Counts 1-4 again": right behind what has been danced."""
@@ -230,6 +277,12 @@ class PartBuilder:
         self._repeat(asked, line, self.reached)
 
     def _source(self, asked: Repetition) -> tuple[Fraction, Fraction] | None:
+        if asked.part:
+            return self._of_other(asked)
+        if asked.back:
+            return (self.reached - asked.back, self.reached) if asked.back <= self.reached else None
+        if asked.counts and not asked.last:
+            return (ZERO, self.reached) if self.reached else None
         if not asked.counts:
             if asked.last > len(self._sections):
                 return None
@@ -239,6 +292,16 @@ class PartBuilder:
         if opened is not None and opened.landings and end <= opened.reached:
             return opened.base + start, opened.base + end
         return (start, end) if end <= self.reached else None
+
+    def _of_other(self, asked: Repetition) -> tuple[Fraction, Fraction] | None:
+        part = self._others.get(asked.part.casefold())
+        if part is None or (asked.last and asked.last > (part.length if asked.counts else len(part.sections))):
+            return None
+        if not asked.last:
+            return ZERO, part.length
+        if asked.counts:
+            return Fraction(asked.first - 1), Fraction(asked.last)
+        return part.sections[asked.first - 1].start, part.sections[asked.last - 1].end
 
     def copy(
         self,
@@ -368,8 +431,30 @@ class PartBuilder:
             self.findings.append(reading_findings.landings_do_not_fit(line, len(landings), fitted.uses))
         elif fitted.how == "stretched":
             self.findings.append(reading_findings.stretched(line, fitted))
+        self.findings.extend(reading_findings.word_unread(line, each) for each in fitted.unread)
+        if fitted.differs:
+            self.findings.append(reading_findings.described_otherwise(line, fitted.differs))
+        stance = Stance(weight=self._weight, facing=self._facing)
+        better = self._better(line, landings, fitted, stance)
+        if better is not None:
+            self.findings.append(reading_findings.read_as(line, better.uses))
+            fitted = better
         for use, own in placed(fitted, landings):
             self._figure(line, use, own)
+
+    def _better(
+        self, line: StepLine, landings: tuple[Fraction, ...], fitted: Fitted, stance: Stance
+    ) -> Fitted | None:
+        """Another way to read the line, when in this one a foot moves that carries the weight."""
+        if stance.weight is None or fitted.how or not conflicts(fitted, landings, stance):
+            return None
+        words = line.words
+        for other in readings(words, len(landings), self._lexicon):
+            if other.cost > _OTHER_READING or other.unread or other.uses == fitted.uses:
+                continue
+            if not conflicts(other, landings, stance):
+                return other
+        return None
 
     def _figure(self, line: StepLine, use: FigureUse, landings: tuple[Fraction, ...]) -> None:
         stance = Stance(weight=self._weight, facing=self._facing)
@@ -399,6 +484,52 @@ class PartBuilder:
         self._weights.append(self._weight)
         self.moves.append(move)
         self._opened.moves.append(move)
+
+
+_OTHER_READING: Final = 1.6
+
+
+class Effort:
+    """How much one sheet may cost: moves after all repeats, and ways of reading that are tried."""
+
+    def __init__(self) -> None:
+        self._moves = 0
+        self._told = False
+        self._troubled = 0
+
+    @property
+    def ways(self) -> int:
+        """How many ways of a line are tried: few once many lines were hard to read."""
+        return MANY_WAYS if self._troubled < _MOST_TROUBLED else FEW_WAYS
+
+    def looked(self, fitted: Fitted) -> None:
+        """Remember a line that could not be read at once."""
+        self._troubled += fitted.cost > 0
+
+    def spend(self, moves: int, span: Span, findings: list[Finding]) -> bool:
+        """Take so many moves; False, and one finding, when that is more than a sheet may have."""
+        if self._moves + moves > MAX_MOVES:
+            if not self._told:
+                findings.append(reading_findings.too_long(span, MAX_MOVES))
+            self._told = True
+            return False
+        self._moves += moves
+        return True
+
+
+_MOST_TROUBLED: Final = 60
+
+
+def conflicts(fitted: Fitted, landings: tuple[Fraction, ...], stance: Stance) -> int:
+    """How many moves of a reading ask for a foot that carries the dancer."""
+    found = 0
+    weight = stance.weight
+    for moves in dance(fitted, landings, stance):
+        for move in moves:
+            loaded = move.foot is not None and not is_free(move.foot, weight)
+            found += loaded and not move.may_move_loaded_foot
+            weight = move.weight or weight
+    return found
 
 
 def placed(

@@ -10,7 +10,7 @@ from ...errors import CountError
 from ...finding import Finding
 from ...moves import Span
 from .. import reading_findings
-from .parts import PartBuilder
+from .parts import Effort, PartBuilder
 from ..lines.headings import PartHeading, Slice
 from ..language.lexicon import Lexicon
 from ..lines.headings import SectionHeading
@@ -35,10 +35,11 @@ class VariantBuilder(PartBuilder):
         name: str,
         feel: Feel,
         lexicon: Lexicon,
+        effort: Effort,
     ) -> None:
         super().__init__(
             kind=heading.kind, name=name, feel=feel, start=base.start_weight, claimed=None,
-            span=heading.span, lexicon=lexicon,
+            span=heading.span, lexicon=lexicon, effort=effort,
         )  # fmt: skip
         self._base, self._base_landings = base, base_landings
         self._range = _range_of(heading.alters, base) if heading.alters else None

@@ -17,7 +17,7 @@ from typing import Final
 
 from ...feet import Foot
 from ...figures.expand import FigureUse, Weight
-from ...figures.model import Figure
+from ...figures.model import Figure, moves_of
 from ...figures.vocabulary import BY_NAME, FULL_TURN, PIVOT, STEP
 from ...turns import FULL, parse_clock
 from .lexicon import Kind, Lexeme, Lexicon
@@ -71,6 +71,12 @@ class Clause:
     unknown: tuple[Lexeme, ...] = ()
     nearest: tuple[str, ...] = ()
     meant: str = ""
+    ending: Figure | None = None
+    ending_direction: str = ""
+    gerund: bool = False
+    """It opens with an "-ing" word: it may describe, end or go along with what is before it."""
+    unread: list[Lexeme] = field(default_factory=list)
+    """Words that matter and found no place: each has to be named, none may be lost."""
 
     @property
     def only_weight(self) -> bool:
@@ -103,6 +109,8 @@ class Clause:
             turn_facing=self.turn_facing,
             weight=self.weight,
             lasts=self.lasts,
+            ending=self.ending,
+            ending_direction=self.ending_direction,
             bare_turn=self.sense is Sense.TURN,
             no_amount=self.turns and self.turn is None and self.turn_facing is None,
         )
@@ -146,13 +154,39 @@ def read_clause(segment: Segment, lexicon: Lexicon) -> Clause:
         optional=segment.optional,
         bracket=segment.bracket,
         half=segment.half,
+        gerund=lexemes[0].gerund,
     )
     if segment.ampersand:
         clause.sense, clause.figure, clause.direction = Sense.FIGURE, STEP, "together"
         return clause
     _Reader(clause, lexemes).read()
     _settle(clause, lexemes, lexicon)
+    _check_direction(clause, lexemes)
     return clause
+
+
+def _check_direction(clause: Clause, lexemes: Sequence[Lexeme]) -> None:
+    """A direction that the figure has no room for is not lost, but named."""
+    figure, said = clause.figure, clause.direction
+    if figure is None or not said or clause.diagonal or figure.takes_direction:
+        return
+    shown = {template.direction for way in figure.ways for template in moves_of(way)}
+    alike = _ALIKE.get(said, frozenset({said}))
+    if shown & alike or said == figure.direction or said in figure.variants or "@" in shown:
+        return
+    if figure.travels or figure.lengths == (1,) or figure.usual_turn:
+        return
+    clause.unread += [x for x in lexemes if x.value == said and x.kind is Kind.DIRECTION][:1]
+
+
+_ALIKE: Final = {
+    "fwd": frozenset({"fwd", "diag fwd"}),
+    "back": frozenset({"back", "diag back", "behind"}),
+    "behind": frozenset({"back", "behind"}),
+    "side": frozenset({"side", "out", "diag fwd"}),
+    "together": frozenset({"together", "place", "in"}),
+    "place": frozenset({"together", "place"}),
+}
 
 
 class _Reader:
@@ -185,7 +219,10 @@ class _Reader:
         if said == "front":
             refers = self._kind(index + 1) is Kind.FOOT or clause.direction == "cross"
             said = "cross" if refers else "fwd"
-        clause.direction = _merged(clause.direction, said)
+        merged = _merged(clause.direction, said)
+        if merged == clause.direction and said not in (merged, *_LOOSE.get(merged, ())):
+            clause.unread.append(self._lexemes[index])
+        clause.direction = merged
 
     def _diagonal(self, _: int, __: Lexeme) -> None:
         self._clause.diagonal = True
@@ -196,6 +233,8 @@ class _Reader:
     def _amount(self, _: int, lexeme: Lexeme) -> None:
         if self._clause.turn is None:
             self._clause.turn = lexeme.value
+        else:
+            self._clause.unread.append(lexeme)
 
     def _turn(self, _: int, __: Lexeme) -> None:
         self._clause.turns = True
@@ -226,6 +265,8 @@ class _Reader:
         elif following is Kind.SHOULDER:
             clause.turn_to = foot
         elif before is Kind.RELATION and (clause.feet or clause.figure):
+            if clause.feet and clause.feet[-1] is foot and clause.direction in _LATER:
+                clause.unread.append(lexeme)  # "touch right beside right"
             return
         elif self._turns_to(index) and clause.turn_to is None:
             clause.turn_to = foot
@@ -287,6 +328,8 @@ class _Reader:
             self._clause.lasts = min(lexeme.value, _MOST_TIMES)
         elif lexeme.value and (self._clause.figure or self._kind(index + 1) is Kind.FIGURE):
             self._clause.times = min(lexeme.value, _MOST_TIMES)
+        elif following not in {"wall", "walls"}:
+            self._clause.unread.append(lexeme)
 
     def _kind(self, index: int) -> Kind | None:
         return self._lexemes[index].kind if 0 <= index < len(self._lexemes) else None
@@ -313,10 +356,17 @@ _READS: Final = {
     Kind.NUMBER: _Reader._number,
 }
 _LATER: Final = frozenset({"behind", "cross", "together"})
+_LOOSE: Final = {
+    "cross": ("fwd", "front", "side", "behind"), "behind": ("back", "cross", "side"),
+    "together": ("place", "in", "side", "fwd", "back"), "out": ("side", "fwd", "back"),
+    "fwd": ("front",), "place": ("together",), "side": ("out",),
+}  # fmt: skip
 
 
 def _merged(before: str, said: str) -> str:
     """Two directions of one step: "cross behind", "forward across", "side next to"."""
+    if before == "behind" and said == "cross":
+        return before
     if not before or (before in {"cross", "side", "fwd"} and said in _LATER):
         return said
     if (before == "cross" and said == "back") or (before == "back" and said == "behind"):
@@ -334,9 +384,9 @@ def _settle(clause: Clause, lexemes: Sequence[Lexeme], lexicon: Lexicon) -> None
         variant = clause.figure.variants.get(clause.direction)
         if variant is not None:
             clause.figure, clause.direction = lexicon.figures[variant], ""
-        if others and clause.figure is STEP:
+        if others:
             _look_near(clause, others, lexicon)
-            _named_step(clause, lexemes, lexicon)
+            _named_otherwise(clause, lexemes, lexicon)
     elif clause.direction or (clause.diagonal and clause.feet):
         clause.sense = Sense.FIGURE
         _look_near(clause, others, lexicon)
@@ -365,13 +415,21 @@ def _settle(clause: Clause, lexemes: Sequence[Lexeme], lexicon: Lexicon) -> None
         clause.feet.append(clause.travel)
 
 
-def _named_step(clause: Clause, lexemes: Sequence[Lexeme], lexicon: Lexicon) -> None:
-    """ "Hen step": a word right before "step" names a figure that nobody knows."""
-    for before, step in pairwise(lexemes):
-        named = before.kind is Kind.OTHER and step.value is STEP
-        if named and clause.sense is Sense.FIGURE and not before.word.endswith("ly"):
-            clause.sense, clause.unknown = Sense.UNKNOWN, (before, step)
-            clause.nearest = _nearest(f"{before.word} step", (before,), lexicon)
+def _named_otherwise(clause: Clause, lexemes: Sequence[Lexeme], lexicon: Lexicon) -> None:
+    """ "Hen step", "samba wibble": a word right beside a figure's may make another figure of it."""
+    for one, other in pairwise(lexemes):
+        beside = other.start - one.end <= 1
+        odd, known = (one, other) if one.kind is Kind.OTHER else (other, one)
+        named = beside and odd.kind is Kind.OTHER and known.kind is Kind.FIGURE
+        behind_a_step = known.value is STEP and odd is other
+        if named and not behind_a_step and clause.sense is Sense.FIGURE and not _styles(odd.word):
+            clause.sense, clause.unknown = Sense.UNKNOWN, (one, other)
+            clause.nearest = _nearest(f"{one.word} {other.word}", (odd,), lexicon)
+
+
+def _styles(word: str) -> bool:
+    """Adverbs and participles say how something looks."""
+    return word.endswith(("ly", "ment", "ing", "ant", "ed")) or len(word) < 3
 
 
 def _look_near(clause: Clause, others: tuple[Lexeme, ...], lexicon: Lexicon) -> None:

@@ -1,8 +1,10 @@
-"""Which of a line's meanings is meant: the one that uses its counts up.
+"""Which of a line's meanings is meant: the cheapest that uses its counts and its words up.
 
-A line can be read in several ways. Lone feet repeat a figure or name its steps, a turn
-stands alone or belongs to the step beside it, brackets and what follows a colon say
-more or the same again. The ways are tried in that order, the likeliest first.
+A line can be read in several ways. Lone feet repeat a figure or name its steps, a turn stands
+alone or belongs to the step beside it, brackets and what follows a colon say more or the same
+again, an "-ing" word describes, ends or goes along with what stands before it. Each way has a
+cost (in units of one odd thing, common practice, no source); a word that matters and finds no
+place costs most. The first way without any cost is taken at once; otherwise all are weighed.
 """
 
 from __future__ import annotations
@@ -16,10 +18,19 @@ from ...counts import parse_counts
 from ...figures.expand import FigureUse
 from ...figures.vocabulary import STEP, WALK_AROUND
 from .clauses import Clause, Sense, read_clause
-from .lexicon import Lexicon
+from .describing import compared
+from .lexicon import Lexeme, Lexicon
+from .rewriting import rewritten
 from .segments import segments_of
 
 _HANDS: Final = frozenset({"hold", "clap"})
+
+
+Place = tuple[int, int]
+"""[start, end) in a line's words."""
+MANY_WAYS: Final = 160
+FEW_WAYS: Final = 12
+_MANY_CLAUSES: Final = 24
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -51,34 +62,133 @@ class Fitted:
     how: str = ""
     rhythm: str = ""
     lasts: int = 1
+    unread: tuple[Place, ...] = ()
+    """Words that matter and have no place in this reading."""
+    differs: Place | None = None
+    """Where the line describes in words another thing than the figure it names."""
+    cost: float = 0.0
 
 
 @lru_cache(maxsize=20_000)
-def fit_line(words: str, landings: int, whole: bool, lexicon: Lexicon) -> Fitted:
+def fit_line(
+    words: str, landings: int, whole: bool, lexicon: Lexicon, ways: int = MANY_WAYS
+) -> Fitted:
     """The best way to read a line's words on so many landings.
 
-    ``whole`` says that the count column names whole counts only. Complexity: the number
-    of ways is bounded (below 100) and each is tried in O(figures x landings). The result
+    ``whole`` says that the count column names whole counts only, ``ways`` how many ways are
+    tried at most. Complexity: the number of ways is bounded and each is tried in O(figures x landings). The result
     is kept, as a sheet is read again at every keystroke and most of its lines are the same.
     """
-    segments = segments_of(lexicon.lexemes(words))
-    clauses = _attached([read_clause(segment, lexicon) for segment in segments])
-    first: Fitted | None = None
-    ways = []
-    for chosen in _choices(clauses):
-        unknown = tuple(_unknown(clause) for clause in chosen if clause.sense is Sense.UNKNOWN)
-        misspelt = tuple(u for u in unknown if u.nearest)
-        for uses in _forms(chosen):
-            shares = share_landings(uses, landings)
-            if shares is not None and uses and not misspelt:
-                return Fitted(uses=tuple(uses), shares=shares)
-            ways.append((uses, misspelt))
-            if first is None:
-                shares = _first_come(uses, landings)
-                short = "" if unknown else "short"
-                first = Fitted(uses=tuple(uses), shares=shares, unknown=unknown, how=short)
-    known = [uses for uses, misspelt in ways if uses and not misspelt]
-    return _bent(known, landings, whole) or first or Fitted(uses=(), shares=())
+    search = _Search(words, landings, lexicon, ways)
+    best = search.best()
+    if best is not None and best.cost < _BENT:
+        return best
+    bent = _bent(search.known, landings, whole)
+    if bent is not None and (best is None or bent.cost < best.cost):
+        return bent
+    return best or search.first or Fitted(uses=(), shares=())
+
+
+@lru_cache(maxsize=4_000)
+def readings(words: str, landings: int, lexicon: Lexicon) -> tuple[Fitted, ...]:
+    """Every way that uses the landings up, the cheapest first; at most :data:`MOST_READINGS`."""
+    found: dict[tuple[FigureUse, ...], Fitted] = {}
+    for fitted in _Search(words, landings, lexicon).every():
+        plain = tuple(replace(use, start=0, end=0) for use in fitted.uses)
+        if plain not in found or fitted.cost < found[plain].cost:
+            found[plain] = fitted
+    return tuple(sorted(found.values(), key=lambda fitted: fitted.cost))[:MOST_READINGS]
+
+
+MOST_READINGS: Final = 8
+_BENT: Final = 1.5
+_UNREAD: Final = 2.0
+
+
+class _Search:
+    """Goes through the ways of reading a line, those that bend it least first."""
+
+    def __init__(
+        self, words: str, landings: int, lexicon: Lexicon, ways: int = MANY_WAYS
+    ) -> None:
+        segments = segments_of(lexicon.lexemes(words))
+        self._clauses = _attached([read_clause(segment, lexicon) for segment in segments])
+        self._landings, self._lexicon = landings, lexicon
+        self.known: list[list[FigureUse]] = []
+        self.first: Fitted | None = None
+        # A line of very many clauses is no line of steps.
+        self._left = ways if len(self._clauses) <= _MANY_CLAUSES else FEW_WAYS
+
+    def best(self) -> Fitted | None:
+        """The cheapest way that fits; a way without cost is taken at once."""
+        found: Fitted | None = None
+        for fitted in self.every():
+            if fitted.cost <= _FREE:
+                return fitted
+            if found is None or fitted.cost < found.cost:
+                found = fitted
+        return found
+
+    def every(self) -> Iterator[Fitted]:
+        """The ways that fit, in the order they are tried."""
+        for bent, clauses in rewritten(self._clauses):
+            for order, chosen in enumerate(_choices(clauses)):
+                for cost, uses, spoilt in self._forms(chosen, bent + 0.1 * order):
+                    if self._left <= 0:
+                        return
+                    self._left -= 1
+                    shares = share_landings(uses, self._landings) if uses else None
+                    if shares is not None and not spoilt:
+                        yield self._fitted(uses, shares, chosen, clauses, cost)
+                    elif bent == 0:
+                        self._remember(uses, spoilt, chosen)
+
+    def _forms(
+        self, chosen: list[Clause], cost: float
+    ) -> Iterator[tuple[float, list[FigureUse], bool]]:
+        spoilt = any(clause.sense is Sense.UNKNOWN and clause.nearest for clause in chosen)
+        for index, uses in enumerate(_forms(chosen)):
+            yield cost + 0.02 * index, uses, spoilt
+
+    def _fitted(
+        self,
+        uses: list[FigureUse],
+        shares: tuple[int, ...],
+        chosen: list[Clause],
+        clauses: Sequence[Clause],
+        cost: float,
+    ) -> Fitted:
+        unread = [_place(x) for clause in chosen for x in clause.unread]
+        strange = [clause for clause in chosen if clause.sense is Sense.UNKNOWN]
+        unread += [(clause.unknown[0].start, clause.unknown[-1].end) for clause in strange]
+        left = [c for c in clauses if not any(c is other for other in chosen)]
+        told, differs = compared(uses, left, self._landings)
+        plain = cost if cost > _FREE_WAYS or unread or differs else 0.0
+        return Fitted(
+            uses=tuple(told), shares=shares, unread=tuple(unread), differs=differs,
+            cost=plain + _UNREAD * len(unread) + (1.0 if differs else 0.0),
+        )  # fmt: skip
+
+    def _remember(self, uses: list[FigureUse], spoilt: bool, chosen: list[Clause]) -> None:
+        """Ways that do not fit, for a reading otherwise than written."""
+        if uses and not spoilt:
+            self.known.append(uses)
+        if self.first is None:
+            unknown = tuple(_unknown(c) for c in chosen if c.sense is Sense.UNKNOWN)
+            shares = _first_come(uses, self._landings)
+            self.first = Fitted(
+                uses=tuple(uses), shares=shares, unknown=unknown,
+                how="" if unknown else "short", cost=5.0,
+            )  # fmt: skip
+
+
+_FREE: Final = 0.0
+_FREE_WAYS: Final = 0.95
+"""The plain ways of reading a line (halves, echoes, turns) all count as nothing odd."""
+
+
+def _place(lexeme: Lexeme) -> Place:
+    return lexeme.start, lexeme.end
 
 
 def _bent(ways: Sequence[list[FigureUse]], landings: int, whole: bool) -> Fitted | None:
@@ -89,7 +199,9 @@ def _bent(ways: Sequence[list[FigureUse]], landings: int, whole: bool) -> Fitted
             if rhythm is not None:
                 pairs = zip(uses, (*uses[1:], None), strict=True)
                 shares = tuple(use.figure.lengths[_way_before(use, after)] for use, after in pairs)
-                return Fitted(uses=tuple(uses), shares=shares, how="rhythm", rhythm=rhythm)
+                return Fitted(
+                    uses=tuple(uses), shares=shares, how="rhythm", rhythm=rhythm, cost=1.0
+                )
     for uses in ways:
         if len(uses) != 1:
             continue
@@ -98,7 +210,9 @@ def _bent(ways: Sequence[list[FigureUse]], landings: int, whole: bool) -> Fitted
             if landings % length == 0 and (length > 1 or whole):
                 how = "stretched" if length > 1 else ""
                 lasts = landings // length
-                return Fitted(uses=tuple(uses), shares=(length,), how=how, lasts=lasts)
+                return Fitted(
+                    uses=tuple(uses), shares=(length,), how=how, lasts=lasts, cost=1.5
+                )
     return None
 
 
@@ -201,6 +315,7 @@ def _unknown(clause: Clause) -> Unknown:
 
 def _choices(clauses: list[Clause]) -> Iterator[list[Clause]]:
     """Which clauses count: without what is optional, all, or one side of a colon."""
+    clauses = [clause for clause in clauses if clause.half != 2]
     required = [clause for clause in clauses if not clause.optional]
     described = any(clause.half for clause in clauses)
     if not described:

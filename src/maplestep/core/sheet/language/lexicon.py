@@ -9,49 +9,14 @@ from __future__ import annotations
 
 import re
 import unicodedata
-from enum import IntEnum, auto
 from functools import cache, lru_cache
 from typing import Any, Final, NamedTuple
 
 from ...feet import Foot
 from ...figures.model import Figure
-from ...figures.vocabulary import FIGURES
-
-
-class Kind(IntEnum):
-    """What a lexeme is for."""
-
-    FIGURE = auto()
-    DIRECTION = auto()
-    RELATION = auto()
-    """"over", "behind", "next to": a direction that may name the other foot as well."""
-    DIAGONAL = auto()
-    FOOT = auto()
-    FEET = auto()
-    """"RLR": several feet in one word."""
-    AMOUNT = auto()
-    TURN = auto()
-    SQUARE = auto()
-    """"Square up": an eighth of a turn back to a wall."""
-    SHOULDER = auto()
-    WEIGHT = auto()
-    NO_WEIGHT = auto()
-    TO = auto()
-    """The side that follows says where something goes, not which foot."""
-    STANDING = auto()
-    """"On the ball of": the foot that follows is stood on and does not move."""
-    TIMES = auto()
-    NUMBER = auto()
-    CLOCK = auto()
-    BREAK = auto()
-    JOIN = auto()
-    COLON = auto()
-    OPEN = auto()
-    CLOSE = auto()
-    STYLE = auto()
-    """A word that says how a step looks and nothing else."""
-    FILLER = auto()
-    OTHER = auto()
+from ...figures.vocabulary import BY_NAME, FIGURES
+from .kinds import Kind
+from .words import LANGUAGES
 
 
 class Lexeme(NamedTuple):
@@ -66,194 +31,6 @@ class Lexeme(NamedTuple):
 
 
 R, L = Foot.RIGHT, Foot.LEFT
-_PHRASES: Final[tuple[tuple[Kind, dict[Any, tuple[str, ...]]], ...]] = (
-    (
-        Kind.FOOT,
-        {
-            R: ("r", "right", "rf", "right foot", "droit", "droite", "pd", "pied droit", "d"),
-            L: ("l", "left", "lf", "left foot", "gauche", "pg", "pied gauche", "g"),
-        },
-    ),
-    (
-        Kind.DIRECTION,
-        {
-            "fwd": (
-                *("forward", "forwards", "fwd", "fw", "front", "ahead", "fwds"),
-                *("avant", "en avant", "vers l'avant", "avancer", "avance", "l'avant"),
-            ),
-            "back": (
-                *("back", "backward", "backwards", "bk", "bwd", "bwds"),
-                *("arriere", "en arriere", "vers l'arriere", "reculer", "recule", "l'arriere"),
-            ),
-            "side": (
-                *("side", "sideways", "sidewards", "to side", "to the side"),
-                *("cote", "de cote", "sur le cote", "lateral", "lateralement", "au cote"),
-            ),
-            "cross": ("cross", "croiser", "croise", "croise devant", "croiser devant"),
-            "together": (
-                *("together", "tog", "close", "home", "feet together", "closed", "to home"),
-                *("assembler", "assemble", "ensemble", "ramener", "ramene", "rassembler"),
-                *("rassemble", "rejoindre", "pieds joints"),
-            ),
-            "behind": ("cross behind", "croiser derriere", "croise derriere"),
-            "place": ("in place", "place", "on the spot", "on spot", "sur place"),
-            "out": ("out", "ouvrir", "ouvert"),
-            "in": ("in", "to centre", "to center", "to the centre", "to the center", "fermer"),
-        },
-    ),
-    (
-        Kind.RELATION,
-        {
-            "cross": ("over", "across", "en travers", "par dessus"),
-            "front": ("in front", "devant"),
-            "behind": ("behind", "derriere"),
-            "together": (
-                *("beside", "next to", "alongside", "next", "by the side of", "near"),
-                *("a cote", "pres", "a cote de", "a cote du", "pres du", "pres de", "contre"),
-            ),
-        },
-    ),
-    (
-        Kind.DIAGONAL,
-        {
-            None: (
-                *("diagonal", "diagonally", "diag", "corner", "on the diagonal", "at an angle"),
-                *("diagonale", "en diagonale"),
-            )
-        },
-    ),
-    (
-        Kind.AMOUNT,
-        {
-            1: ("eighth", "an eighth", "huitieme", "un huitieme"),
-            2: ("quarter", "quart", "un quart", "a quarter"),
-            4: ("half", "demi", "a half", "un demi", "demie"),
-            6: ("three quarter", "three quarters", "trois quart", "trois quarts"),
-            8: ("full", "complet", "complete", "whole"),
-            12: ("one and a half", "un tour et demi"),
-        },
-    ),
-    (
-        Kind.TURN,
-        {
-            None: (
-                *("turn", "turning", "turns", "make turn", "execute turn", "rotate", "curve"),
-                *(
-                    "curving",
-                    "arc",
-                    "circle",
-                    "tour",
-                    "tourner",
-                    "tournant",
-                    "en tournant",
-                    "de tour",
-                ),
-                *("en pivotant", "pivotant", "faisant"),
-            )
-        },
-    ),
-    (
-        Kind.SQUARE,
-        {None: ("square up", "squaring up", "square off", "straighten up", "se recentrer")},
-    ),
-    (Kind.SHOULDER, {None: ("shoulder", "epaule", "l'epaule")}),
-    (
-        Kind.WEIGHT,
-        {
-            None: (
-                *("weight", "weight on", "weight ends", "weight ends on", "weight to"),
-                *("weight onto", "taking weight", "taking weight on", "take weight"),
-                *("take weight on", "take weight onto", "transfer weight", "shift weight"),
-                *("transfer weight to", "change weight to", "put weight on", "weight is on"),
-                *("transferring weight to", "shifting weight to", "end with weight on"),
-                *("ending with weight on", "keep weight on", "keeping weight on", "wt on", "wt"),
-                *("with weight", "with weight on", "weight stays on", "weight remains on"),
-                *("poids", "poids sur", "pdc", "pdc sur", "appui", "appui sur", "le poids sur"),
-                *("transferer le poids sur", "avec appui", "poids du corps sur"),
-            )
-        },
-    ),
-    (
-        Kind.NO_WEIGHT,
-        {
-            None: (
-                *("no weight", "without weight", "weightless", "not taking weight"),
-                *("do not take weight", "no weight change", "don't take weight"),
-                *("sans poids", "sans appui", "sans transfert de poids"),
-            )
-        },
-    ),
-    (
-        Kind.TO,
-        {
-            None: (
-                *("to", "to the", "towards", "toward", "toward the", "towards the", "up to"),
-                *("vers", "vers la", "vers le", "a", "a la", "sur la", "au"),
-            )
-        },
-    ),
-    (
-        Kind.STANDING,
-        {
-            None: (
-                *("on ball of", "on the ball of", "on balls of", "on the balls of", "on heel of"),
-                *("on the heel of", "sur la plante du", "sur plante"),
-            )
-        },
-    ),
-    (Kind.TIMES, {2: ("twice", "two times", "deux fois", "again", "bis"), 3: ("three times",)}),
-    (Kind.NUMBER, {2: ("two",), 3: ("three", "trois"), 4: ("four", "quatre")}),
-    (Kind.JOIN, {None: ("and", "then", "et", "puis", "ensuite", "and then", "followed by")}),
-    (
-        Kind.STYLE,
-        {
-            None: (
-                *("arm", "hand", "finger", "head", "look", "smile", "attitude", "style", "styling"),
-                *("slightly", "small", "low", "high", "long", "big", "little", "tiny", "short"),
-                *("slow", "slowly", "quick", "quickly", "body", "knee", "hip", "hips", "leg"),
-                *("bend", "bent", "bending", "straighten", "straight", "up", "down", "rise"),
-                *("optional", "option", "angle", "angled", "wall", "center", "centre", "apart"),
-                *("swing", "swinging", "push", "pushing", "lean", "leaning"),
-                *("ankle", "instep", "thigh", "shin", "air", "floor", "ground"),
-                *("ready", "continue", "continuing", "open", "opening", "allow", "prep", "slight"),
-                *("shoulder width", "shoulders", "chest", "waist", "pose", "hat", "clockwise"),
-                *("anticlockwise", "counterclockwise", "counter", "style", "same", "direction"),
-                *("changing", "change", "count", "counts", "lightly", "gently", "sharply"),
-                *("bras", "main", "mains", "tete", "regard", "genou", "hanche", "petit", "leger"),
-                *("from front to back", "front to back", "from back to front", "back to front"),
-                *("d'arriere en avant", "d'avant en arriere"),
-                *("legerement", "corps", "doucement", "haut", "bas", "meme", "fois"),
-            )
-        },
-    ),
-    (
-        Kind.FILLER,
-        {
-            None: (
-                *("an", "the", "on", "of", "at", "by", "with", "your", "foot", "feet", "make"),
-                *("making", "into", "it", "onto", "while", "as", "you", "ending", "end", "ends"),
-                *("both", "i", "is", "are", "for", "from", "start", "starting", "his", "her"),
-                *("their", "using", "use", "doing", "do", "execute", "full weight", "that"),
-                *(
-                    "face",
-                    "facing",
-                    "this",
-                    "so",
-                    "be",
-                    "or",
-                    "s",
-                    "t",
-                    "step onto",
-                    "lead",
-                    "leading",
-                ),
-                *("de", "du", "des", "la", "le", "les", "un", "une", "en", "dans", "avec", "sur"),
-                *("pied", "faire", "son", "sa", "aux", "pour", "tout", "l'autre", "ou", "fait"),
-                *("puis le", "c", "pas de"),
-            )
-        },
-    ),
-)
 _EIGHTHS: Final = {
     **{"⅛": 1, "¼": 2, "⅜": 3, "½": 4, "⅝": 5, "¾": 6, "⅞": 7, "1¼": 10, "1½": 12, "1¾": 14},
     **{"1/8": 1, "1/4": 2, "3/8": 3, "1/2": 4, "2/4": 4, "5/8": 5, "3/4": 6, "7/8": 7},
@@ -318,10 +95,15 @@ class Lexicon:
 
     def __init__(self, own: tuple[Figure, ...] = ()) -> None:
         phrases: dict[tuple[str, ...], tuple[Kind, Any]] = {}
-        for kind, table in _PHRASES:
-            for value, names in table.items():
+        for language in LANGUAGES:
+            for kind, table in language.phrases.items():
+                for value, names in table.items():
+                    for name in names:
+                        phrases.setdefault(_split(name), (kind, value))
+        for language in LANGUAGES:
+            for figure_name, names in language.figures.items():
                 for name in names:
-                    phrases[_split(name)] = (kind, value)
+                    phrases[_split(name)] = (Kind.FIGURE, BY_NAME[figure_name])
         # The user's own figures come last, so that they win over ours of the same name.
         self.figures = {figure.name: figure for figure in (*FIGURES, *own)}
         for figure in (*FIGURES, *own):
@@ -371,7 +153,7 @@ class Lexicon:
         return entry
 
     def _look_up(self, written: str) -> _Entry:
-        word = fold(written)
+        word = fold(written).replace("ß", "ss")
         base = self._stem(word)
         all_phrases = self._by_first.get(base, ())
         several: dict[str, list[tuple[tuple[str, ...], Kind, Any]]] = {}

@@ -17,6 +17,7 @@ from .lexicon import Kind, Lexeme
 _MERGES: Final = frozenset(
     {
         ("cross", "behind"),
+        ("behind", "cross"),
         ("cross", "cross"),
         ("cross", "fwd"),
         ("cross", "back"),
@@ -30,6 +31,7 @@ _MERGES: Final = frozenset(
         ("behind", "back"),
         ("back", "out"),
         ("together", "place"),
+        ("together", "together"),
         ("place", "together"),
     }
 )
@@ -126,7 +128,8 @@ class _Cutter:
                 self._figure = lexeme
                 return
             single = min(self._figure.value.lengths) == 1
-            if single and lexeme.value.name in _BODY and self._figure.value.name not in _BODY:
+            body = lexeme.value.name in _BODY and self._figure.value.name not in _BODY
+            if single and body and not lexeme.gerund:
                 return
             self._open(self._carried(lexeme.start, turns=lexeme.value.usual_turn > 0))
             self._now.optional = self._now.optional or lexeme.gerund
@@ -155,7 +158,10 @@ class _Cutter:
     def _ends_on_a_foot(self) -> bool:
         feet = self._named_feet()
         another = len(feet) > 1 or self._direction == "together"
-        return another and bool(feet) and feet[-1] == len(self._now.lexemes) - 1
+        if not another or not feet or feet[-1] != len(self._now.lexemes) - 1:
+            return False
+        # "LF neben RF auftippen": the foot behind "beside" is the one that stays.
+        return feet[-1] == 0 or self._now.lexemes[feet[-1] - 1].kind is not Kind.RELATION
 
     def _ends_figure(self, lexeme: Lexeme, said: str) -> bool:
         """ "Heel together", "side rock cross side": the direction is the next step."""

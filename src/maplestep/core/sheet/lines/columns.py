@@ -46,6 +46,7 @@ _INLINE: Final = re.compile(
     r"|\s{2,}((?:&\s?)?\d{1,2}))"
     r"\s*[:.)]?\s+(?=[^\W\d_])"
 )
+_FACED: Final = re.compile(r"\s*[\[(]\s*(?:facing\s+)?(?:1[0-2]|[1-9])(?:[:h.]\d\d|\s*o.?clock)\s*[\])]", re.I)
 _FILLING: Final = re.compile(r"[\W\d_]|\b(?:and|then|now|et|puis|you|your|also|finally)\b", re.IGNORECASE)
 _SENTENCE: Final = re.compile(r"(?<=[.;])\s+(?=[A-ZÀ-Ý])")
 
@@ -53,10 +54,11 @@ Cut = tuple[StepLine, ...]
 
 
 class Piece(NamedTuple):
-    """A count column and its words, as places in a text."""
+    """A count column and its words, as places in a text, and a facing said behind the count."""
 
     counts: tuple[int, int]
     words: tuple[int, int]
+    behind: str = ""
 
 
 @lru_cache(maxsize=4096)
@@ -187,20 +189,21 @@ def _marked(text: str, start: int, end: int) -> list[Piece] | None:
         ]
     if not trails and step_words(text[marks[-1].end() : end]):
         return None
-    starts = [start, *(mark.end() for mark in marks[:-1])]
+    faced = [_FACED.match(text, mark.end(), end) for mark in marks]
+    ends = [each.end() if each else mark.end() for each, mark in zip(faced, marks, strict=True)]
     return [
-        Piece(place, (first, mark.start()))
-        for place, first, mark in zip(places, starts, marks, strict=True)
+        Piece(place, (first, mark.start()), each[0] if each else "")
+        for place, first, mark, each in zip(places, [start, *ends], marks, faced, strict=False)
     ]
 
 
 def _empty(text: str) -> bool:
-    return not _FILLING.sub("", text)
+    return not _FILLING.sub("", _FACED.sub("", text))
 
 
 def step_line(text: str, span: Span, piece: Piece) -> StepLine:
     """A step line from the places of its count column and its words."""
-    (counts_from, counts_to), (words_from, words_to) = piece
+    (counts_from, counts_to), (words_from, words_to), behind = piece
     rest = text[words_from:words_to]
     lead = len(rest) - len(rest.lstrip(" \t|:,;.)]*_"))
     words = rest[lead:].rstrip(" \t|*_")
@@ -212,6 +215,7 @@ def step_line(text: str, span: Span, piece: Piece) -> StepLine:
         words=words,
         words_at=span.start + words_from + lead,
         repeats=read_repetition(words) if words[:1] and not words[0].isdecimal() else None,
+        behind=behind,
     )
 
 

@@ -10,7 +10,7 @@ from ...moves import Span
 from ..language.lexicon import fold
 from ..language.numbers import CARDINAL
 
-_COUNT: Final = r"(?:counts?|cts?\.?|c|temps|comptes?|cpts?\.?|beats?)"
+_COUNT: Final = r"(?:counts?|cts?\.?|c|temps|comptes?|cpts?\.?|beats?|tiempos|cuentas|schritte)"
 _END: Final = r"(?![\w'’])"
 _PIECES: Final = (
     (
@@ -18,8 +18,8 @@ _PIECES: Final = (
         re.compile(rf"(?<![\w/])({CARDINAL})[\s-]*{_COUNT}{_END}(?!\s+(?:intro|d.intro|lead|tag|in\b))"),
     ),
     ("counts", re.compile(rf"(?<!\w)(?:counts?|cts?\.?)\s*[:=]?\s*({CARDINAL})(?!\s*[-–—&\d:])(?=\s*(?:$|[,;/|]))")),
-    ("walls", re.compile(rf"(?<![\w/])({CARDINAL})[\s-]*(?:walls?|w|murs?){_END}")),
-    ("walls", re.compile(rf"(?<!\w)(?:walls?|murs?)\s*[:=]?\s*({CARDINAL})(?=\s*(?:$|[,;/|]))")),
+    ("walls", re.compile(rf"(?<![\w/])({CARDINAL})[\s-]*(?:walls?|w|murs?|paredes|wande){_END}")),
+    ("walls", re.compile(rf"(?<!\w)(?:walls?|murs?|paredes|wande)\s*[:=]?\s*({CARDINAL})(?=\s*(?:$|[,;/|]))")),
     (
         "weight",
         re.compile(r"\bweight\s+(?:is\s+|starts\s+)?on\s+(?:the\s+)?(left|right|l|r)\b"),
@@ -69,6 +69,8 @@ LEVELS: Final = {
     "debutant": "beginner",
     "grand debutant": "absolute beginner",
     "novice": "improver",
+    "principiante": "beginner",
+    "anfanger": "beginner",
     "improver": "improver",
     "easy intermediate": "intermediate",
     "high intermediate": "intermediate",

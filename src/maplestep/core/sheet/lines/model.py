@@ -34,6 +34,8 @@ class StepLine(NamedTuple):
     words: str
     words_at: int
     repeats: Repetition | None = None
+    behind: str = ""
+    """What one faces after these steps, where it stands behind their count: "(2) (6:00)"."""
 
 
 class OptionLine(NamedTuple):

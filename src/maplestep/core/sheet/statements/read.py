@@ -34,6 +34,10 @@ _SIDES: Final = {"front": 0, "home": 0, "back": 4, "rear": 4}
 _SECTION: Final = 8
 # Restarts in words that a sheet also closes with: "start again and enjoy".
 _SOFT: Final = re.compile(r"again|over|beginning|top|reprendre|recommenc|\bstart (?:the|from)")
+# "*** Restart ***" between the steps only marks the place that another note speaks of.
+_MARK_ALONE: Final = re.compile(
+    r"^\W*(?:(?:the|le)\s+)?(?:re-?start|tag|bridge|reprise|tag\W*re-?start)s?(?:\s+(?:here|ici|point))?\W*$"
+)
 _WITH_STEPS: Final = re.compile(r"[\s,]*with\s+(?:an?\s+)?([^.;]*\w)")
 
 
@@ -227,6 +231,8 @@ class _Reader:
             return draft.asks
         placed = draft.walls or draft.rule
         if not placed:
+            if _MARK_ALONE.match(self._plain):
+                return "nothing"
             if self._every and kind is ClaimKind.TAG:
                 return "every"
             if draft.kind_token in {"hold", "add", "repeat", "soft"} and draft.after is None:

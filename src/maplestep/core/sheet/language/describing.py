@@ -1,0 +1,101 @@
+"""A figure named and described in the same line: do the two say the same?
+
+"Coaster (step L back, step R together, step L forward)". What is beside the reading is danced as
+well and compared move by move: the foot, whether it takes the weight, and roughly where it goes.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import replace
+from fractions import Fraction
+from typing import Final
+
+from ...feet import Foot
+from ...figures.expand import FigureUse, Stance, expand
+from ...moves import Move
+from .clauses import Clause, Sense
+
+_ROUGHLY: Final = {
+    "diag fwd": "fwd", "diag back": "back", "behind": "back", "place": "near", "together": "near",
+    "in": "near", "out": "side", "": "near",
+}  # fmt: skip
+_SAME_VERBS: Final = frozenset({"rock", "recover", "lock", "ball", "pivot", "turn", "drop"})
+
+
+def compared(
+    uses: Sequence[FigureUse], left: Sequence[Clause], landings: int
+) -> tuple[list[FigureUse], tuple[int, int] | None]:
+    """The uses, with the leading foot taken from the description; where the two differ."""
+    told = list(uses)
+    said = [clause for clause in left if clause.sense is Sense.FIGURE]
+    if not said or any(clause.sense is Sense.UNKNOWN for clause in left):
+        return told, None
+    other = [use for clause in left if clause.sense is Sense.FIGURE for use in clause.uses()]
+    if not other or len(told) != 1 and len(other) != 1:
+        return told, None
+    if len(other) == 1 and len(told) > 1:
+        # The steps are danced; the figure is the name of what they are.
+        differs = _differ(_named(other, told), told, landings)
+    else:
+        named = _named(told, other)
+        differs = _differ(named, other, landings)
+        told = named if not differs else told
+    return told, (said[0].start, said[-1].end) if differs else None
+
+
+def _named(figure: Sequence[FigureUse], steps: Sequence[FigureUse]) -> list[FigureUse]:
+    """The figure on the foot that its description begins with."""
+    lead = next((use.foot for use in steps if use.foot), None)
+    first = figure[0]
+    if first.foot is None and lead is not None and not first.figure.travels:
+        return [replace(first, foot=lead), *figure[1:]]
+    return list(figure)
+
+
+def _differ(one: Sequence[FigureUse], other: Sequence[FigureUse], landings: int) -> bool:
+    sides = [use.foot or use.travel for use in (*one, *other)]
+    lead = next((side for side in sides if side), Foot.RIGHT)
+    first, second = _danced(one, landings, lead), _danced(other, landings, lead)
+    if first is None or second is None:
+        return False
+    turns = any(use.asks_turn for use in (*one, *other))
+    return any(not _alike(a, b, turns) for a, b in zip(first, second, strict=True))
+
+
+def _danced(uses: Sequence[FigureUse], landings: int, lead: Foot) -> list[Move] | None:
+    """The moves, when each use has one of its usual lengths and all fill the landings."""
+    lengths = [use.figure.lengths[0] for use in uses]
+    if len(uses) == 1 and landings in uses[0].figure.lengths:
+        lengths = [landings]
+    if sum(lengths) != landings:
+        return None
+    found: list[Move] = []
+    weight: Foot | None = lead.other
+    at = 0
+    for use, length in zip(uses, lengths, strict=True):
+        places = tuple(Fraction(at + n) for n in range(length))
+        moves = expand(use, places, Stance(weight=weight)).moves
+        for move in moves:
+            weight = move.weight or weight
+        # "(toe, drop)" does not say where to.
+        silent = length == 1 and not use.direction
+        found += [move._replace(direction="") for move in moves] if silent else moves
+        at += length
+    return found if len(found) == landings else None
+
+
+def _alike(one: Move, other: Move, turns: bool) -> bool:
+    if one.foot is not other.foot or (one.weight is None) is not (other.weight is None):
+        return False
+    # In a turn "forward" and "back" depend on where one looks from.
+    if turns or {one.verb, other.verb} & _SAME_VERBS:
+        return True
+    if not one.direction or not other.direction:
+        return True
+    a = _ROUGHLY.get(one.direction, one.direction)
+    b = _ROUGHLY.get(other.direction, other.direction)
+    return a == b or {a, b} in _NEAR
+
+
+_NEAR: Final = ({"near", "side"}, {"cross", "fwd"}, {"cross", "back"}, {"cross", "near"})
