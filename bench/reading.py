@@ -86,7 +86,9 @@ def own_truth() -> Iterator[Truth]:
         yield Truth(
             name,
             (OWN / "styles" / f"{name}.txt").read_text("utf-8"),
-            one.get("lang", "fr" if name.startswith(("french", "head-french", "parts-f")) else "en"),
+            one.get(
+                "lang", "fr" if name.startswith(("french", "head-french", "parts-f")) else "en"
+            ),
             parts,
             one.get("walls") if len([p for p in parts if p != "Tag"]) == 1 else None,
             "wrong" in one,
@@ -154,7 +156,7 @@ def verdict(truth: Truth, verbose: bool) -> str:
         said = "language said"
     elif truth.planted:
         hit = _found(truth, alarms)
-        said = ("planted first" if hit == 1 else "planted found" if hit else "PLANTED MISSED")
+        said = "planted first" if hit == 1 else "planted found" if hit else "PLANTED MISSED"
         if truth.codes == () and wrong and hit != 1:
             said = "PLANTED, WRONG"
     elif wrong:
@@ -205,7 +207,10 @@ def shared_sentences(folder: Path) -> list[tuple[str, list[Event] | None]]:
             case["text"],
             None
             if case["expect"] is None
-            else [(e["kind"], tuple(sorted(e["walls"], key=str)), e["after"], e["length"]) for e in case["expect"]],
+            else [
+                (e["kind"], tuple(sorted(e["walls"], key=str)), e["after"], e["length"])
+                for e in case["expect"]
+            ],
         )
         for case in cases
     ]
@@ -253,12 +258,16 @@ def sentences(cases: list[tuple[str, list[Event] | None]], name: str, verbose: b
         ):
             counted["right"] += 1
             continue
-        said = "asked" if got is None else "asked too little" if want is None else "WRONG IN SILENCE"
+        said = (
+            "asked" if got is None else "asked too little" if want is None else "WRONG IN SILENCE"
+        )
         counted[said] += 1
         if verbose:
             print(f"{said}: {text}\n      {got if got is not None else read.unclear}\n      {want}")
     total = counted.total()
-    print(f"{name:10} sentences {total:6}  " + ", ".join(f"{k} {n}" for k, n in counted.most_common()))
+    print(
+        f"{name:10} sentences {total:6}  " + ", ".join(f"{k} {n}" for k, n in counted.most_common())
+    )
 
 
 def speed(text: str) -> None:
@@ -266,7 +275,9 @@ def speed(text: str) -> None:
     read_sheet(text)
     colds, keys = [], []
     for turn in range(7):
-        fresh = text.replace("together", f"together ({'x' * (turn + 2)})").replace("R ", "R  " + " " * turn)
+        fresh = text.replace("together", f"together ({'x' * (turn + 2)})").replace(
+            "R ", "R  " + " " * turn
+        )
         start = time.perf_counter()
         read_sheet(fresh)
         colds.append(time.perf_counter() - start)

@@ -56,7 +56,7 @@ WORDS = {
     "the your with a": ["to"],
     "then, and; & puis": ["join", "break", "join", "break", "join", "join"],
     "hen": ["other"],
-    "CHASSÉ": ["figure shuffle"],
+    "CHASSÉ": ["figure chassé"],
     "vigne": ["figure vine"],
     "Rocking-chair": ["figure rocking chair"],
 }

@@ -117,6 +117,96 @@ SHEETS = {
         "1-2 R step forward, pivot ½",
         "The pivot has no side; taken as ½ left.",
     ),
+    "sheet.language": (
+        "T\n1-2 Passo destro avanti, giro di 1/2 a sinistra\n3-4 Passo destro a destra, tocco sinistro",
+        "This sheet is in Italian, which is not read here: nothing of it is danced.",
+    ),
+    "sheet.word-unread": (
+        "1-2 R side, touch L beside L",
+        "1-2: “L” finds no place in what is danced.",
+    ),
+    "sheet.figure-described": (
+        "1&2 R coaster (step R back, step L together, step R back)",
+        "1&2: the figure named and the steps described are not the same: "
+        "“step R back, step L together, step R back”.",
+    ),
+    "sheet.counts-many": (
+        "1-900 R rocking chair",
+        "1-900: a line may have 128 counts at most; this one is not danced.",
+    ),
+    "sheet.too-long": (
+        "1-8 R rocking chair x2\n" + "Repeat counts 1-8\n" * 900,
+        "With all its repeats this sheet has more than 6,000 moves; the rest is not danced.",
+    ),
+    "sheet.statement-wall": (
+        "1-4 R rocking chair\nRestart after 2 counts",
+        "“Restart after 2 counts”: it does not say on which wall.",
+    ),
+    "sheet.statement-place": (
+        "1-4 R rocking chair\nRestart on wall 4",
+        "“Restart on wall 4”: it does not say after which count.",
+    ),
+    "sheet.statement-number": (
+        "1-4 R rocking chair\nRestart on wall 4 after 2 counts, 77",
+        "“77” in this note finds no place, so nothing is taken from the note.",
+    ),
+    "sheet.statement-or": (
+        "1-4 R rocking chair\nRestart on wall 3 or 4 after 2 counts",
+        "“Restart on wall 3 or 4 after 2 counts”: two walls with an “or” between them.",
+    ),
+    "sheet.statement-last": (
+        "1-4 R rocking chair\nOn the last wall dance 2 counts and pose",
+        "“the last wall dance 2 counts”: which wall is the last one depends on the song.",
+    ),
+    "sheet.statement-every": (
+        "1-4 R rocking chair\nTag after every second wall",
+        "“Tag after every second”: it does not say which walls these are.",
+    ),
+    "sheet.statement-clock-wall": (
+        "1-4 R rocking chair\nRestart on your second 6 o'clock wall after 2",
+        "“Restart on your second 6 o'clock wall after 2”: a wall counted by its clock can be meant "
+        "in two ways.",
+    ),
+    "sheet.statement-half": (
+        "1-4 R rocking chair\nRestart halfway through wall 4",
+        "“Restart halfway through wall 4”: it does not say after which count.",
+    ),
+    "sheet.statement-twice": (
+        "1-4 R rocking chair\nThe tag is danced twice after wall 5",
+        "“tag is danced twice after wall 5”: it is not clear what is danced twice.",
+    ),
+    "sheet.statement-but_last": (
+        "1-4 R rocking chair\nIn wall 8 leave out the last 2 counts and restart",
+        "“wall 8 leave out the last 2 counts and restart”: counted from the end of the wall.",
+    ),
+    "sheet.statement-but_not": (
+        "1-4 R rocking chair\nTag after wall 3 but not after wall 6",
+        "“Tag after wall 3 but not after wall 6”: it says where something does not happen as well.",
+    ),
+    "sheet.statement-with": (
+        "1-4 R rocking chair\nRestart on wall 3 after 2 counts with a touch",
+        "“Restart on wall 3 after 2 counts”: the steps before the restart have no length.",
+    ),
+    "sheet.statement-kind": (
+        "1-4 R rocking chair\nR/s on wall 3 after 2 counts",
+        "“R/s on wall 3 after 2 counts”: it is not clear what happens there.",
+    ),
+    "sheet.tag-foot": (
+        "1-4 R rocking chair\nTag\n1 R side",
+        "Tag ends with the weight on the right foot, which has to start again.",
+    ),
+    "sheet.tag-start-foot": (
+        "1-4 R rocking chair\nTag\n1-2 L side, R touch",
+        "Tag starts with the left foot, which carries the weight there.",
+    ),
+    "sheet.restart-foot": (
+        "1-4 R rocking chair\nRestart on wall 2 after 1 count",
+        "Wall 2 restarts after 1, but the right foot carries the weight there.",
+    ),
+    "sheet.read-as": (
+        "1-2 R side, hold\n3&4 Touch L forward bumping hips L, R, L (weight on L)",
+        "3&4: could be read in several ways; read as bump, so that the feet fit.",
+    ),
     "sheet.foot-assumed": (
         "1 R side\n2 qqqq\n3 touch",
         "3: the touch names no foot; taken with the right.",
@@ -530,6 +620,7 @@ def test_every_code_has_its_case() -> None:
 
 
 def said(findings: Sequence[Finding], code: str) -> list[str]:
+    findings = [each for f in findings for each in (f, *f.consequences)]
     for finding in findings:
         assert not re.search(r"[{}]|\bNone\b", message(finding) + advice(finding))
     return [message(finding) for finding in findings if finding.code == code]

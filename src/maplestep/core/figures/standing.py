@@ -246,8 +246,8 @@ STANDING: Final[tuple[Figure, ...]] = (
         repeats=True,
     ),
     Figure(
-        name="heels together",
-        also=("bring heels together", "close heels", "heels in", "heels back together"),
+        name="bring heels together",
+        also=("close heels", "bring heels in", "bring both heels together"),
         french=("talons ensemble",),
         ways=("[B heel split in]",),
         direction="in",

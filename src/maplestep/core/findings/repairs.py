@@ -56,18 +56,32 @@ def with_repairs(text: str, findings: tuple[Finding, ...], finds: Finds) -> tupl
             for edit in islice(_candidates(text, finding), min(_EACH, max(left, 0))):
                 left -= 1
                 after = _keys(finds(applied(text, edit)))
-                if _better(after, before, key) and (best is None or after.total() < best[1].total()):
+                # The least change comes first; a later one has to mend clearly more.
+                if _better(after, before, key) and (
+                    best is None or after.total() < best[1].total() - 1
+                ):
                     best = edit, after
         if best is None:
             kept.append(finding)
             continue
         gone = before - best[1]
         gone[key] -= 1
-        taken = [f for f in findings if f is not finding and _take(gone, _key(f))]
+        taken = [
+            f
+            for f in findings
+            if f is not finding and not _rewritten(text, best[0], f) and _take(gone, _key(f))
+        ]
         folded.update(_key(f) for f in taken)
         kept = [f for f in kept if not any(f is other for other in taken)]
         kept.append(replace(finding, fix=best[0], consequences=tuple(taken)))
     return tuple(sorted(kept, key=lambda f: f.place.span.start if f.place.span else 0))
+
+
+def _rewritten(text: str, edit: SheetEdit, finding: Finding) -> bool:
+    """Does a repair write over the very words of another finding? Then it proves nothing of it."""
+    span = finding.place.span
+    words = any(char.isalpha() for char in text[edit.start : edit.end])
+    return words and span is not None and span.start < edit.end and edit.start < span.end
 
 
 def _take(gone: Counter[_Key], key: _Key) -> bool:

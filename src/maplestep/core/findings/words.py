@@ -87,6 +87,10 @@ ENGLISH: Final[dict[str, tuple[str, str]]] = {
         "“{said}”: counted from the end of the wall.",
         "Write after which count the wall stops.",
     ),
+    "sheet.statement-but_not": (
+        "“{said}”: it says where something does not happen as well.",
+        "Name only the walls where it happens.",
+    ),
     "sheet.statement-with": (
         "“{said}”: the steps before the restart have no length.",
         "Write how many counts they take.",

@@ -159,7 +159,9 @@ class _Reader:
             if isinstance(line, FigureLine):
                 figure = own_figure(line.name, line.counts, line.words, _lexicon(tuple(own)))
                 if figure is None:
-                    self._findings.append(reading_findings.figure_not_readable(line.span, line.name))
+                    self._findings.append(
+                        reading_findings.figure_not_readable(line.span, line.name)
+                    )
                 else:
                     own = [known for known in own if known.name != figure.name] + [figure]
         self._lexicon = _lexicon(tuple(own))

@@ -295,7 +295,9 @@ class PartBuilder:
 
     def _of_other(self, asked: Repetition) -> tuple[Fraction, Fraction] | None:
         part = self._others.get(asked.part.casefold())
-        if part is None or (asked.last and asked.last > (part.length if asked.counts else len(part.sections))):
+        if part is None or (
+            asked.last and asked.last > (part.length if asked.counts else len(part.sections))
+        ):
             return None
         if not asked.last:
             return ZERO, part.length
@@ -422,13 +424,17 @@ class PartBuilder:
             # Nobody knows which foot it ends on; guessing would only add false alarms.
             self._weight = None
             self._opens_unknown = self._opens_unknown or not self._weights
-            self.findings.extend(reading_findings.figure_unknown(line, each) for each in fitted.unknown)
+            self.findings.extend(
+                reading_findings.figure_unknown(line, each) for each in fitted.unknown
+            )
             return
         if not fitted.uses:
             self.findings.append(reading_findings.no_words(line))
             return
         if fitted.how == "short":
-            self.findings.append(reading_findings.landings_do_not_fit(line, len(landings), fitted.uses))
+            self.findings.append(
+                reading_findings.landings_do_not_fit(line, len(landings), fitted.uses)
+            )
         elif fitted.how == "stretched":
             self.findings.append(reading_findings.stretched(line, fitted))
         self.findings.extend(reading_findings.word_unread(line, each) for each in fitted.unread)
@@ -448,6 +454,9 @@ class PartBuilder:
         """Another way to read the line, when in this one a foot moves that carries the weight."""
         if stance.weight is None or fitted.how or not conflicts(fitted, landings, stance):
             return None
+        first = next((use.foot for use in fitted.uses if use.foot), None)
+        if first is stance.weight:
+            return None  # the foot that is named carries the dancer: no reading mends that
         words = line.words
         for other in readings(words, len(landings), self._lexicon):
             if other.cost > _OTHER_READING or other.unread or other.uses == fitted.uses:

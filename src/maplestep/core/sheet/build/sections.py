@@ -59,7 +59,9 @@ class SectionBuilder:
         landings = tuple(at + shift for at in counts.positions) if shift else counts.positions
         if self.landings and landings[0] <= self.landings[-1]:
             findings.append(
-                reading_findings.counts_out_of_order(line, self.title, self.count_words(self.landings[-1]))
+                reading_findings.counts_out_of_order(
+                    line, self.title, self.count_words(self.landings[-1])
+                )
             )
         self.landings.extend(landings)
         return landings
@@ -90,7 +92,9 @@ class SectionBuilder:
             findings.append(reading_findings.counts_missing(self._span, part, self.title, missing))
         if claimed and self.reached > claimed:
             findings.append(
-                reading_findings.section_too_long(self._span, part, self.title, claimed, int(self.reached))
+                reading_findings.section_too_long(
+                    self._span, part, self.title, claimed, int(self.reached)
+                )
             )
         return Section(
             title=self.title,

@@ -54,7 +54,8 @@ def _named(figure: Sequence[FigureUse], steps: Sequence[FigureUse]) -> list[Figu
 
 
 def _differ(one: Sequence[FigureUse], other: Sequence[FigureUse], landings: int) -> bool:
-    sides = [use.foot or use.travel for use in (*one, *other)]
+    both = (*one, *other)
+    sides = [use.foot for use in both] + [use.travel for use in both]
     lead = next((side for side in sides if side), Foot.RIGHT)
     first, second = _danced(one, landings, lead), _danced(other, landings, lead)
     if first is None or second is None:

@@ -108,9 +108,7 @@ _UNREAD: Final = 2.0
 class _Search:
     """Goes through the ways of reading a line, those that bend it least first."""
 
-    def __init__(
-        self, words: str, landings: int, lexicon: Lexicon, ways: int = MANY_WAYS
-    ) -> None:
+    def __init__(self, words: str, landings: int, lexicon: Lexicon, ways: int = MANY_WAYS) -> None:
         segments = segments_of(lexicon.lexemes(words))
         self._clauses = _attached([read_clause(segment, lexicon) for segment in segments])
         self._landings, self._lexicon = landings, lexicon
@@ -210,9 +208,7 @@ def _bent(ways: Sequence[list[FigureUse]], landings: int, whole: bool) -> Fitted
             if landings % length == 0 and (length > 1 or whole):
                 how = "stretched" if length > 1 else ""
                 lasts = landings // length
-                return Fitted(
-                    uses=tuple(uses), shares=(length,), how=how, lasts=lasts, cost=1.5
-                )
+                return Fitted(uses=tuple(uses), shares=(length,), how=how, lasts=lasts, cost=1.5)
     return None
 
 

@@ -57,6 +57,7 @@ _MARKS: Final = {
 }
 _FEET_WORD: Final = re.compile(r"(?:[rl]{2,8}|[dg]{2,8})")
 _MOST_WORDS: Final = 20_000
+_MOST_TEXTS: Final = 4_000
 _LETTER: Final = {"r": R, "d": R, "l": L, "g": L}
 
 
@@ -116,6 +117,7 @@ class Lexicon:
             plain = tuple(self._stem(word) for word in phrase)
             self._by_first.setdefault(plain[0], []).append((plain, kind, value))
         self._entries: dict[str, _Entry] = {}
+        self._texts: dict[str, list[Lexeme]] = {}
         self.figure_words = sorted(
             {
                 word
@@ -168,6 +170,14 @@ class Lexicon:
 
     def lexemes(self, text: str) -> list[Lexeme]:
         """The text as lexemes, in order; words that add nothing are left out."""
+        known = self._texts.get(text)
+        if known is None:
+            if len(self._texts) > _MOST_TEXTS:
+                self._texts.clear()
+            known = self._texts[text] = self._lexemes(text)
+        return known
+
+    def _lexemes(self, text: str) -> list[Lexeme]:
         matches = list(_TOKEN.finditer(text))
         found: list[Lexeme] = []
         count = len(matches)

@@ -35,7 +35,9 @@ IN_WORDS: Final = rf"(?:(?:{_TEN})(?:[\s-]+(?:et[\s-]+)?(?:{_ONE}))?|{_ONE})"
 CARDINAL: Final = rf"(?:\d{{1,4}}|{IN_WORDS})"
 """A cardinal number in digits or words."""
 ORDINAL: Final = (
-    r"(?:\d{1,3}\s?(?:st|nd|rd|th|eme|er|ere|nde|e)|" + "|".join(sorted(_ORDINALS, key=len, reverse=True)) + ")"
+    r"(?:\d{1,3}\s?(?:st|nd|rd|th|eme|er|ere|nde|e)|"
+    + "|".join(sorted(_ORDINALS, key=len, reverse=True))
+    + ")"
 )
 """An ordinal number: "3rd", "third", "3e", "troisieme"."""
 

@@ -24,8 +24,8 @@ from .headings import PartHeading, SectionHeading
 from .model import Line, OptionLine, Remark, StepLine
 from ..language.numbers import number_of
 
-BEAM: Final = 8
-_FAR: Final = 6.0
+BEAM: Final = 5
+_FAR: Final = 4.0
 """States so much dearer than the best are given up."""
 _PHRASED: Final = re.compile(
     r"\b(?:phrased|phrasee?|sequence|séquence|order(?: of parts)?|ordre)\b", re.IGNORECASE
@@ -108,8 +108,14 @@ def _cheapest(options: list[tuple[Choice, ...]], context: Context) -> list[Choic
             beam = [path._replace(trail=(given[0], path.trail)) for path in beam]
             continue
         following = _following(options, index)
+        given = _with_headings(given)
+        limit = beam[0].cost + given[0].cost + _FAR
         for path in beam:
-            for choice in _expanded(given, path.state, context):
+            for choice in given:
+                if path.cost + choice.cost > limit:
+                    break  # the choices are sorted by cost
+                if choice.role is Role.TITLE and (not path.state.head or path.state.titled):
+                    continue
                 cost, state = _step(path.state, choice, context, following)
                 total = path.cost + choice.cost + cost
                 known = found.get(state)
@@ -139,19 +145,20 @@ def _following(options: list[tuple[Choice, ...]], index: int) -> Choice | None:
     return None
 
 
-def _expanded(given: tuple[Choice, ...], state: State, context: Context) -> Iterator[Choice]:
+@lru_cache(maxsize=20_000)
+def _with_headings(given: tuple[Choice, ...]) -> tuple[Choice, ...]:
     """The choices, and steps that may be the heading of the lines below."""
+    found = list(given)
     for choice in given:
-        if choice.role is Role.TITLE and (not state.head or state.titled):
-            continue
-        yield choice
-        if choice.role is Role.STEPS and len(choice.lines) == 1:
+        if choice.role in {Role.STEPS, Role.COUNTS} and len(choice.lines) == 1:
             as_title = _as_heading(choice)
             if as_title is not None:
-                yield as_title
+                found.append(as_title)
+    return (
+        tuple(sorted(found, key=lambda choice: choice.cost)) if len(found) > len(given) else given
+    )
 
 
-@lru_cache(maxsize=4096)
 def _as_heading(choice: Choice) -> Choice | None:
     line = choice.lines[0]
     assert isinstance(line, StepLine)
@@ -159,9 +166,7 @@ def _as_heading(choice: Choice) -> Choice | None:
     if heading is None:
         return None
     danced = fits(line) and gauge(line.words).feet > 0
-    return Choice(
-        0.9 if danced else 0.35, Role.SECTION, (heading,), choice.first, choice.last
-    )
+    return Choice(0.9 if danced else 0.35, Role.SECTION, (heading,), choice.first, choice.last)
 
 
 # what a choice costs in a state, and the state behind it
@@ -276,8 +281,9 @@ def _heading(
         cost += _cost_of_part(line, context)
     behind = _on_its_line(line)
     base = state.reached if choice.role is Role.SECTION else 0
-    proper = line.kind is PartKind.PART if isinstance(line, PartHeading) else state.proper
-    unknown = again or state.total < 0 or (behind == 0 and bool(_words_of(line)) and not plain)
+    proper = _is_proper(line) if isinstance(line, PartHeading) else state.proper
+    uncounted = not behind and bool(_words_of(line)) and not plain and not _opens(following)
+    unknown = state.total < 0 or again or uncounted
     return cost, State(
         head=False,
         titled=True,
@@ -287,9 +293,13 @@ def _heading(
         fresh=choice.role is Role.SECTION and not behind and not again and not _steps_on(line),
         side=state.side,
         opened=choice.first,
-        total=-1 if unknown and not _opens(following) else state.total + length * state.proper,
+        total=-1 if unknown else state.total + length * state.proper,
         proper=proper,
     )
+
+
+def _is_proper(line: PartHeading) -> bool:
+    return line.kind is PartKind.PART and line.alters is None and line.takes is None
 
 
 def _words_of(line: Line) -> str:

@@ -26,6 +26,7 @@ from .columns import (
     counted_in_front,
     counted_in_text,
     front,
+    has_marks,
     numbers,
 )
 from .gauge import gauge, step_words
@@ -81,6 +82,7 @@ _RULED: Final = re.compile(r"^[\s|:+=_*~!{}\-–—.]+$|^\s*[{|!][|}\-!].*$")
 _SHOUTED: Final = re.compile(r"^[\s>]*(?:\*\*|__|##)|[:：]\s*$")
 _ITEM: Final = re.compile(r"^[\s>*•-]*&?\d{1,3}(?:\s?[-–&,]\s?\d{0,3})*\s*[.):]?\s+\S")
 _FOOTER: Final = re.compile(r"^\W*(?:page\s+\d|\d+\s*$|last update)", re.IGNORECASE)
+_PLAIN: Final = re.compile(r"^\s*&?\d{1,2}\s?[-–&]\s?\d")
 _RANGED: Final = re.compile(r"^[\s>*•_|]*[\[(]?&?\d{1,3}\s*[-–—&]")
 _SURE_HEADING: Final = re.compile(
     r"^[\s#*_•>=~(\[-]*(?:section|sec\b|sect\b|séquence|s\d|set\s*\d|part\s|partie\s|\d+\s*[-–—]|counts?\s*\d"
@@ -97,6 +99,9 @@ def choices(text: str, length: int) -> tuple[Choice, ...]:
     remark = Remark(text, span)
     if len(text) > MAX_LINE or not text.strip() or _RULED.match(text):
         return (Choice(0, Role.NOTHING, (remark,)),)
+    plain = _plain_steps(text, span)
+    if plain is not None:
+        return plain
     beside = _beside(text, span)
     if beside is not None:
         return (Choice(0, Role.BESIDE, (beside,)),)
@@ -104,6 +109,28 @@ def choices(text: str, length: int) -> tuple[Choice, ...]:
     found = [*_steps(text, span), *headings, *_facts(text, span, headed=bool(headings))]
     found += _loose(text, span, remark, found)
     return tuple(sorted(found, key=lambda choice: choice.cost))
+
+
+def _plain_steps(text: str, span: Span) -> tuple[Choice, ...] | None:
+    """Steps behind their counts, every word known: no other meaning comes near (saves time)."""
+    if not _PLAIN.match(text) or has_marks(text):
+        return None
+    lines = counted_in_front(text, span)
+    if not lines or any(line.repeats for line in lines) or EVENT_WORDS.search(text):
+        return None
+    known = 0
+    for line in lines:
+        seen = gauge(line.words)
+        if seen.unknown or not seen.steps or not line.words:
+            return None
+        known += seen.steps + seen.feet
+    said = [number for line in lines for number in numbers(line.counts)]
+    if not said or len(numbers(lines[0].counts)) == 1 or _is_long(lines[0].counts):
+        return None
+    return (
+        Choice(0.1, Role.STEPS, lines, said[0], said[-1]),
+        Choice(1.9 + 0.4 * min(known, 5), Role.REMARK, (Remark(text, span),), said[0]),
+    )
 
 
 def _beside(text: str, span: Span) -> Line | None:
@@ -193,7 +220,8 @@ def fits(line: StepLine) -> bool:
 def _headings(text: str, span: Span) -> Iterator[Choice]:
     heading = heading_in(text, span)
     if isinstance(heading, PartHeading):
-        yield Choice(0.1, Role.PART, (heading,), 0, heading.counts or 0)
+        first = (heading.alters.first or 0) if heading.alters else 0
+        yield Choice(0.1, Role.PART, (heading,), first, heading.counts or 0)
         if (section := numbered_heading(text, span)) is not None:
             yield _section_choice(section, 0.4)
         return
@@ -241,19 +269,17 @@ def _facts(text: str, span: Span, *, headed: bool) -> Iterator[Choice]:
 
 def title_of(text: str, span: Span) -> Fact:
     """A line as the sheet's title."""
-    return Fact(text, span, "title", text.strip().strip("#*_= “”\"«»>").strip())
+    return Fact(text, span, "title", text.strip().strip('#*_= “”"«»>').strip())
 
 
 # without counts
 
 
-def _loose(
-    text: str, span: Span, remark: Remark, found: Sequence[Choice]
-) -> Iterator[Choice]:
+def _loose(text: str, span: Span, remark: Remark, found: Sequence[Choice]) -> Iterator[Choice]:
     """A title, words of steps without counts, or a remark."""
     roles = {choice.role for choice in found}
     if EVENT_WORDS.search(text) and states_events(text):
-        yield Choice(0.3 if Role.PART in roles else 0.0, Role.REMARK, (remark,))
+        yield Choice(0.6 if Role.PART in roles else 0.0, Role.REMARK, (remark,))
         return
     counted = Role.STEPS in roles
     # The count it begins with comes along: the next count in order is hardly a remark.

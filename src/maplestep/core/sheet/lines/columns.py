@@ -46,8 +46,12 @@ _INLINE: Final = re.compile(
     r"|\s{2,}((?:&\s?)?\d{1,2}))"
     r"\s*[:.)]?\s+(?=[^\W\d_])"
 )
-_FACED: Final = re.compile(r"\s*[\[(]\s*(?:facing\s+)?(?:1[0-2]|[1-9])(?:[:h.]\d\d|\s*o.?clock)\s*[\])]", re.I)
-_FILLING: Final = re.compile(r"[\W\d_]|\b(?:and|then|now|et|puis|you|your|also|finally)\b", re.IGNORECASE)
+_FACED: Final = re.compile(
+    r"\s*[\[(]\s*(?:facing\s+)?(?:1[0-2]|[1-9])(?:[:h.]\d\d|\s*o.?clock)\s*[\])]", re.I
+)
+_FILLING: Final = re.compile(
+    r"[\W\d_]|\b(?:and|then|now|et|puis|you|your|also|finally)\b", re.IGNORECASE
+)
 _SENTENCE: Final = re.compile(r"(?<=[.;])\s+(?=[A-ZÀ-Ý])")
 
 Cut = tuple[StepLine, ...]
@@ -92,9 +96,7 @@ def counted_in_front(text: str, span: Span) -> Cut:
     loose = _COUNTLIKE.match(text[start:])
     if loose is None or re.match(r"\d+/\d+|\d*[½¼¾⅛]|\d+(?:st|nd|rd|th|e|er)\b", loose[1]):
         return ()
-    piece = Piece(
-        (start + loose.start(1), start + loose.end(1)), (start + loose.end(1), len(text))
-    )
+    piece = Piece((start + loose.start(1), start + loose.end(1)), (start + loose.end(1), len(text)))
     return (step_line(text, span, piece),)
 
 
@@ -164,6 +166,11 @@ def counted_in_text(text: str, span: Span) -> Cut:
     if len(pieces) < 2 or said != sorted(set(said)) or said[0] > 100:
         return ()
     return tuple(step_line(text, span, piece) for piece in pieces)
+
+
+def has_marks(text: str) -> bool:
+    """Do counts stand in the text besides those it begins with?"""
+    return _MARK.search(text) is not None
 
 
 def _sentences(text: str, start: int) -> Iterator[tuple[int, int]]:

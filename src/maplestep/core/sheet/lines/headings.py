@@ -74,7 +74,8 @@ _PART_AS_SECTION: Final = re.compile(
     re.IGNORECASE,
 )
 _EIGHT: Final = re.compile(
-    _DRESS + r"(?:the\s+|les\s+)?(first|second|third|fourth|fifth|sixth|seventh|eighth|last|final|next"
+    _DRESS
+    + r"(?:the\s+|les\s+)?(first|second|third|fourth|fifth|sixth|seventh|eighth|last|final|next"
     r"|\d{1,2}(?:st|nd|rd|th)|premiers?|derniers?|prochains?)\s+"
     r"(?:(?:set\s+of\s+)?(?:eight|8|six|6|16|32)(?:\s*counts?)?s?|section|set)\b\s*()(.*?)[*_\s]*$",
     re.IGNORECASE,
@@ -213,9 +214,7 @@ def _part_name(said: str) -> str:
 def _named_part(text: str, span: Span, match: re.Match[str]) -> PartHeading:
     number = f" {match[2].upper()}" if match[2] else ""
     rest = match[3]
-    return PartHeading(
-        text, span, PartKind.PART, match[1].capitalize() + number, _counts_in(rest)
-    )
+    return PartHeading(text, span, PartKind.PART, match[1].capitalize() + number, _counts_in(rest))
 
 
 def _ordered_part(text: str, span: Span, match: re.Match[str]) -> PartHeading:

@@ -9,15 +9,15 @@ from typing import Final
 from ...feet import Foot
 from ..language.lexicon import fold
 
-_NUMBERS: Final = r"(\d{1,4}(?:(?:\s*[-–—&,+]\s*|\s+(?:to|through|a|et|and)\s+|(?<=\d)[ea](?=\d))\d{0,4})*)"
+_NUMBERS: Final = (
+    r"(\d{1,4}(?:(?:\s*[-–—&,+]\s*|\s+(?:to|through|a|et|and)\s+|(?<=\d)[ea](?=\d))\d{0,4})*)"
+)
 _SECTION: Final = rf"(?:sections?|secs?\.?|sequences?|s\s?(?=\d))\s*(?P<section>{_NUMBERS})"
 _COUNTS: Final = (
     r"(?:the\s+|les\s+)?(?:steps\s+)?(?:counts?|cts?\.?|beats?|temps|comptes?|steps?)?"
     rf"\s*[\[(]?(?P<counts>{_NUMBERS})[\])]?"
 )
-_LAST: Final = (
-    r"(?:the\s+|les\s+)?(?:last|previous|derniers)\s+(?P<back>\d{1,3})(?:\s+(?:counts?|temps|comptes?))?"
-)
+_LAST: Final = r"(?:the\s+|les\s+)?(?:last|previous|derniers)\s+(?P<back>\d{1,3})(?:\s+(?:counts?|temps|comptes?))?"
 _ALL: Final = r"(?P<all>(?:all|everything|the whole (?:lot|thing))(?:\s+of\s+(?:that|this|the above))?|(?:that|this|the above|above)(?!\s+\w)|le tout)"
 _AGAIN: Final = re.compile(
     r"^\W*(?:repeat|repeter|repetez|reprendre|mirror|same(?:\s+as)?|as|idem|like|refaire|do)\b"
@@ -29,7 +29,7 @@ _BEHIND: Final = re.compile(
     r"\s+(?:again|mirrored|encore|en miroir)\b(?P<rest>.*)$"
 )
 _OF_PART: Final = re.compile(
-    r"^\s*,?\s*(?:of|de|from|in)\s+(?:the\s+|la\s+)?(?:part(?:ie)?\s+)?"
+    r"^\s*,?\s*(?:of|de|from|in)\s+(?!l['’])(?:the\s+|la\s+)?(?:part(?:ie)?\s+)?"
     r"([a-z](?:['’]|\d)?(?![a-z])|tag(?:\s+\d)?|bridge|pont|verse|chorus|couplet|refrain|one|two|three|\d)\b"
 )
 _MIRROR: Final = re.compile(

@@ -38,6 +38,9 @@ _SOFT: Final = re.compile(r"again|over|beginning|top|reprendre|recommenc|\bstart
 _MARK_ALONE: Final = re.compile(
     r"^\W*(?:(?:the|le)\s+)?(?:re-?start|tag|bridge|reprise|tag\W*re-?start)s?(?:\s+(?:here|ici|point))?\W*$"
 )
+# "Walls 4 and 8 only have 24 counts": short walls, without a word for it.
+_ONLY: Final = re.compile(r"\b(?:only|just|seulement|ne faire que)\b")
+_ALL_OF_THEM: Final = re.compile(r"\b(?:both|always|each|all|toujours|chaque)\b")
 _WITH_STEPS: Final = re.compile(r"[\s,]*with\s+(?:an?\s+)?([^.;]*\w)")
 
 
@@ -49,6 +52,7 @@ class _Draft:
     kind_token: str = ""
     walls: tuple[int, ...] = ()
     facings: tuple[int | None, ...] = ()
+    faced: list[int] = field(default_factory=list)
     rule: list[int] = field(default_factory=list)
     nth: int = 0
     after: Fraction | None = None
@@ -93,14 +97,14 @@ def read_statements(text: str) -> Statements:
     plain = fold(text)
     if len(plain) != len(text) or len(text) > _MOST_TEXT or not ANY_KIND.search(plain):
         return Statements()
-    return _Reader(plain).read()
+    return _Reader(plain, text).read()
 
 
 class _Reader:
     """Goes through the tokens of one text."""
 
-    def __init__(self, plain: str) -> None:
-        self._plain = plain
+    def __init__(self, plain: str, text: str) -> None:
+        self._plain, self._text = plain, text
         self._tokens = tokens_of(plain)
         self._drafts: list[_Draft] = []
         self._now = _Draft()
@@ -141,6 +145,13 @@ class _Reader:
         for one, other in zip(self._drafts[-2::-1], self._drafts[:0:-1], strict=False):
             if one.kind is None and one.walls and one.after is not None:
                 one.kind, one.kind_token, one.hard = other.kind, other.kind_token, other.hard
+        for draft in self._drafts:
+            if draft.kind is None and draft.walls and draft.after is None and self._open:
+                number = number_of(self._open["counts"])  # "wall 4: 24 counts only"
+                draft.after, draft.after_words = Fraction(number), str(number)
+            short = draft.kind is None and draft.walls and draft.after is not None
+            if short and _ONLY.search(self._plain):
+                draft.kind, draft.kind_token, draft.hard = ClaimKind.RESTART, "short", True
         drafts = [d for d in self._drafts if d.kind is not None]
         if self._denied and not any(d.walls or d.rule for d in drafts):
             return Statements(none=bool(drafts))
@@ -151,7 +162,7 @@ class _Reader:
             self._finish(draft, events, unclear)
         lost = [token for token in self._numbers if self._lost(token)]
         if events and lost:
-            said = self._plain[lost[0].start : lost[0].end].strip()
+            said = self._text[lost[0].start : lost[0].end].strip()
             unclear.append(Unclear(why="number", said=said, start=0, end=len(self._plain)))
         return Statements(
             events=tuple(_gathered(events)) if not unclear else (), unclear=tuple(unclear)
@@ -175,6 +186,10 @@ class _Reader:
                 one.section = other.section
             if one.kind in _WITH_LENGTH and one.length is None and one.number is None:
                 one.length = other.length
+        named = {d.number: d.length for d in drafts if d.number is not None and d.length}
+        for draft in drafts:
+            if draft.kind is ClaimKind.TAG and draft.length is None and draft.number is not None:
+                draft.length = named.get(draft.number)
         for one, other in zip(drafts, drafts[1:], strict=False):
             if one.kind is not other.kind:
                 continue
@@ -189,8 +204,9 @@ class _Reader:
         why = self._trouble(draft)
         if why == "nothing":
             return
+        self._face_all(draft)
         if why:
-            said = self._plain[draft.start : draft.end].strip(" .,;:*()")
+            said = self._text[draft.start : draft.end].strip(" .,;:*()")
             known = self._made(draft) if why == "wall" and draft.clock_wall is not None else None
             unclear.append(
                 Unclear(why=why, said=said, start=draft.start, end=draft.end, statement=known)
@@ -223,6 +239,15 @@ class _Reader:
             return
         draft.kind, draft.length = ClaimKind.TAG_RESTART, length
         draft.steps, draft.steps_at = behind[1].strip(), behind.start(1)
+
+    def _face_all(self, draft: _Draft) -> None:
+        """Facings said behind the walls: one for each, or one for all of them."""
+        if any(f is not None for f in draft.facings) or not draft.faced or not draft.walls:
+            return
+        if len(draft.faced) == len(draft.walls):
+            draft.facings = tuple(draft.faced)
+        elif len(draft.faced) == 1 and _ALL_OF_THEM.search(self._plain):
+            draft.facings = (draft.faced[0],) * len(draft.walls)
 
     def _trouble(self, draft: _Draft) -> str:
         """Why a statement is not certain; "nothing" when it is none at all; "" when it is."""
@@ -374,7 +399,9 @@ class _Reader:
             self._now.number = number
         elif named:
             self._put_kind(
-                token, ClaimKind.BRIDGE if named == "bridge" else ClaimKind.RESTART, called="restart"
+                token,
+                ClaimKind.BRIDGE if named == "bridge" else ClaimKind.RESTART,
+                called="restart",
             )
 
     def _tag_restart(self, _: int, token: Token) -> None:
@@ -423,6 +450,8 @@ class _Reader:
 
     def _add(self, index: int, token: Token) -> None:
         self._put_kind(token, ClaimKind.TAG)
+        # "Wall 3 has an extra 4 counts": behind its own.
+        self._now.at_end = self._now.at_end or token.match[0] in {"extra", "additional"}
 
     # places and lengths
 
@@ -519,12 +548,8 @@ class _Reader:
             if facing not in now.rule:
                 now.rule.append(facing)
             return
-        if now.walls:
-            given = [f for f in now.facings if f is not None]
-            if not given:
-                now.facings = (facing,) * len(now.walls) if len(now.walls) == 1 else now.facings
-        elif now.kind is not None:
-            now.facings = (facing,)
+        if now.walls or now.kind is not None:
+            now.faced.append(facing)
 
     def _starts(self, _: int, token: Token) -> None:
         facing = _named_facing(token["start_at"])
@@ -561,7 +586,9 @@ class _Reader:
         rest = self._tokens[index + 1 :]
         named = next((t for t in rest if t.name in {*_KIND_NAMES, "sentence"}), None)
         if self._now.walls and (named is None or named.name != "sentence"):
-            first = next((t for t in rest if t.name in {*_KIND_NAMES, "walls_num", "walls_ord"}), None)
+            first = next(
+                (t for t in rest if t.name in {*_KIND_NAMES, "walls_num", "walls_ord"}), None
+            )
             if first is not None:
                 self._begin(first)
 
@@ -574,6 +601,13 @@ class _Reader:
     def _asks(self, _: int, token: Token) -> None:
         if self._now.kind is not None or token.name != "twice":
             self._now.asks = token.name
+
+    def _span(self, _: int, token: Token) -> None:
+        """ "Step change on wall 3: counts 13-16"."""
+        if self._now.kind is ClaimKind.CHANGE and self._now.replaces is None:
+            self._now.replaces = (int(token["sa"]), int(token["sb"]))
+        else:
+            self._numbers.append(token)
 
     def _any_number(self, _: int, token: Token) -> None:
         self._numbers.append(token)
@@ -605,13 +639,25 @@ def _gathered(events: list[Statement]) -> Iterator[Statement]:
 def _same(one: Statement, other: Statement) -> bool:
     return bool(one.walls and other.walls) and (
         (one.kind, one.after, one.length, one.number, one.steps, one.replaces, one.starts)
-        == (other.kind, other.after, other.length, other.number, other.steps, other.replaces, other.starts)
+        == (
+            other.kind,
+            other.after,
+            other.length,
+            other.number,
+            other.steps,
+            other.replaces,
+            other.starts,
+        )
     )
 
 
 def _closes_a_sheet(plain: str, token: Token) -> bool:
     """ "Restart the dance from the beginning": no event, but the last words of a sheet."""
-    return bool(re.match(r"(?:\s+the dance)?\s+(?:from|at)\s+the\s+(?:beginning|top|start)", plain[token.end :]))
+    return bool(
+        re.match(
+            r"(?:\s+the dance)?\s+(?:from|at)\s+the\s+(?:beginning|top|start)", plain[token.end :]
+        )
+    )
 
 
 def _wall_list(said: str) -> tuple[tuple[int, ...], tuple[int | None, ...]]:
@@ -695,7 +741,9 @@ _HANDLERS: Final[dict[str, Callable[[_Reader, int, Token], None]]] = {
     "after_wall": _Reader._ends_here,
     "here": _Reader._is_here,
     "half": _Reader._asks,
+    "but_not": _Reader._asks,
     "twice": _Reader._asks,
     "but_last": _Reader._asks,
+    "span": _Reader._span,
     "number": _Reader._any_number,
 }

@@ -11,149 +11,244 @@ R, L = Foot.RIGHT, Foot.LEFT
 PHRASES: Final[dict[Kind, dict[Any, tuple[str, ...]]]] = {
     Kind.FOOT: {
         R: (
-            "droit", "droite", "pd", "pied droit", "d",
+            "droit",
+            "droite",
+            "pd",
+            "pied droit",
+            "d",
         ),
         L: (
-            "gauche", "pg", "pied gauche", "g",
+            "gauche",
+            "pg",
+            "pied gauche",
+            "g",
         ),
     },
     Kind.DIRECTION: {
-        'fwd': (
-            "avant", "en avant", "vers l'avant", "avancer", "avance", "l'avant",
+        "fwd": (
+            "avant",
+            "en avant",
+            "vers l'avant",
+            "avancer",
+            "avance",
+            "l'avant",
         ),
-        'back': (
-            "arriere", "en arriere", "vers l'arriere", "reculer", "recule", "l'arriere",
+        "back": (
+            "arriere",
+            "en arriere",
+            "vers l'arriere",
+            "reculer",
+            "recule",
+            "l'arriere",
         ),
-        'side': (
-            "cote", "de cote", "sur le cote", "lateral", "lateralement", "au cote",
+        "side": (
+            "cote",
+            "de cote",
+            "sur le cote",
+            "lateral",
+            "lateralement",
+            "au cote",
         ),
-        'cross': (
-            "croiser", "croise", "croise devant", "croiser devant",
+        "cross": (
+            "croiser",
+            "croise",
+            "croise devant",
+            "croiser devant",
         ),
-        'together': (
-            "assembler", "assemble", "ensemble", "ramener", "ramene", "rassembler",
-            "rassemble", "rejoindre", "pieds joints",
+        "together": (
+            "assembler",
+            "assemble",
+            "ensemble",
+            "ramener",
+            "ramene",
+            "rassembler",
+            "rassemble",
+            "rejoindre",
+            "pieds joints",
         ),
-        'behind': (
-            "croiser derriere", "croise derriere",
+        "behind": (
+            "croiser derriere",
+            "croise derriere",
         ),
-        'place': (
-            "sur place",
+        "place": ("sur place",),
+        "out": (
+            "ouvrir",
+            "ouvert",
         ),
-        'out': (
-            "ouvrir", "ouvert",
-        ),
-        'in': (
-            "fermer",
-        ),
+        "in": ("fermer",),
     },
     Kind.RELATION: {
-        'cross': (
-            "en travers", "par dessus",
+        "cross": (
+            "en travers",
+            "par dessus",
         ),
-        'front': (
-            "devant",
-        ),
-        'behind': (
-            "derriere",
-        ),
-        'together': (
-            "a cote", "pres", "a cote de", "a cote du", "pres du", "pres de", "contre",
+        "front": ("devant",),
+        "behind": ("derriere",),
+        "together": (
+            "a cote",
+            "pres",
+            "a cote de",
+            "a cote du",
+            "pres du",
+            "pres de",
+            "contre",
         ),
     },
     Kind.DIAGONAL: {
         None: (
-            "diagonale", "en diagonale",
+            "diagonale",
+            "en diagonale",
         ),
     },
     Kind.AMOUNT: {
         1: (
-            "huitieme", "un huitieme",
+            "huitieme",
+            "un huitieme",
         ),
         2: (
-            "quart", "un quart",
+            "quart",
+            "un quart",
         ),
         4: (
-            "demi", "un demi", "demie",
+            "demi",
+            "un demi",
+            "demie",
         ),
         6: (
-            "trois quart", "trois quarts",
+            "trois quart",
+            "trois quarts",
         ),
         8: (
-            "complet", "complete",
+            "complet",
+            "complete",
         ),
-        12: (
-            "un tour et demi",
-        ),
+        12: ("un tour et demi",),
     },
     Kind.TURN: {
         None: (
-            "tour", "tourner", "tournant", "en tournant", "de tour", "en pivotant", "pivotant",
+            "tour",
+            "tourner",
+            "tournant",
+            "en tournant",
+            "de tour",
+            "en pivotant",
+            "pivotant",
             "faisant",
         ),
     },
     Kind.SQUARE: {
-        None: (
-            "se recentrer",
-        ),
+        None: ("se recentrer",),
     },
     Kind.SHOULDER: {
         None: (
-            "epaule", "l'epaule",
+            "epaule",
+            "l'epaule",
         ),
     },
     Kind.WEIGHT: {
         None: (
-            "poids", "poids sur", "pdc", "pdc sur", "appui", "appui sur", "le poids sur",
-            "transferer le poids sur", "avec appui", "poids du corps sur",
+            "poids",
+            "poids sur",
+            "pdc",
+            "pdc sur",
+            "appui",
+            "appui sur",
+            "le poids sur",
+            "transferer le poids sur",
+            "avec appui",
+            "poids du corps sur",
         ),
     },
     Kind.NO_WEIGHT: {
         None: (
-            "sans poids", "sans appui", "sans transfert de poids",
+            "sans poids",
+            "sans appui",
+            "sans transfert de poids",
         ),
     },
     Kind.TO: {
         None: (
-            "vers", "vers la", "vers le", "a", "a la", "sur la", "au",
+            "vers",
+            "vers la",
+            "vers le",
+            "a",
+            "a la",
+            "sur la",
+            "au",
         ),
     },
     Kind.STANDING: {
         None: (
-            "sur la plante du", "sur plante",
+            "sur la plante du",
+            "sur plante",
         ),
     },
     Kind.TIMES: {
         2: (
-            "deux fois", "bis",
+            "deux fois",
+            "bis",
         ),
     },
     Kind.NUMBER: {
-        3: (
-            "trois",
-        ),
-        4: (
-            "quatre",
-        ),
+        3: ("trois",),
+        4: ("quatre",),
     },
     Kind.JOIN: {
         None: (
-            "et", "puis", "ensuite",
+            "et",
+            "puis",
+            "ensuite",
         ),
     },
     Kind.STYLE: {
         None: (
-            "bras", "main", "mains", "tete", "regard", "genou", "hanche", "petit", "leger",
-            "d'arriere en avant", "d'avant en arriere", "legerement", "corps", "doucement",
-            "haut", "bas", "meme", "fois",
+            "bras",
+            "main",
+            "mains",
+            "tete",
+            "regard",
+            "genou",
+            "hanche",
+            "petit",
+            "leger",
+            "d'arriere en avant",
+            "d'avant en arriere",
+            "legerement",
+            "corps",
+            "doucement",
+            "haut",
+            "bas",
+            "meme",
+            "fois",
         ),
     },
     Kind.FILLER: {
         None: (
-            "de", "du", "des", "la", "le", "les", "un", "une", "en", "dans", "avec", "sur",
-            "pied", "faire", "son", "sa", "aux", "pour", "tout", "l'autre", "ou", "fait",
-            "puis le", "c", "pas de",
+            "de",
+            "du",
+            "des",
+            "la",
+            "le",
+            "les",
+            "un",
+            "une",
+            "en",
+            "dans",
+            "avec",
+            "sur",
+            "pied",
+            "faire",
+            "son",
+            "sa",
+            "aux",
+            "pour",
+            "tout",
+            "l'autre",
+            "ou",
+            "fait",
+            "puis le",
+            "c",
+            "pas de",
         ),
     },
 }
-

@@ -19,7 +19,10 @@ PHRASES: Final[dict[Kind, dict[Any, tuple[str, ...]]]] = {
         "side": ("al costado", "lateral", "a un lado", "costado"),
         "cross": ("cruzar", "cruza", "cruzando", "cruzado", "cruzar por delante", "cruzar delante"),
         "behind": (
-            "cruzar por detras", "cruzar detras", "cruza por detras", "cruza detras",
+            "cruzar por detras",
+            "cruzar detras",
+            "cruza por detras",
+            "cruza detras",
         ),
         "together": ("juntar", "junta", "junto", "cerrar", "cierra", "juntos"),
         "place": ("en el sitio", "en el lugar"),
@@ -49,7 +52,20 @@ PHRASES: Final[dict[Kind, dict[Any, tuple[str, ...]]]] = {
         None: ("brazos", "manos", "cabeza", "rodilla", "cadera", "caderas", "ligeramente", "lento"),
     },
     Kind.FILLER: {
-        None: ("el", "los", "las", "con", "del", "una", "unos", "su", "pie", "que", "por", "mientras"),
+        None: (
+            "el",
+            "los",
+            "las",
+            "con",
+            "del",
+            "una",
+            "unos",
+            "su",
+            "pie",
+            "que",
+            "por",
+            "mientras",
+        ),
     },
 }
 FIGURES: Final[dict[str, tuple[str, ...]]] = {
