@@ -22,7 +22,6 @@ from maplestep.core.figures.words import move_word
 from maplestep.core.finding import Finding, Severity
 from maplestep.core.findings.registry import sheet_findings
 from maplestep.core.findings.words import message
-from maplestep.core.sheet.model import Part
 from maplestep.core.sheet.read import Reading, read_sheet
 from maplestep.core.turns import clock
 

@@ -43,6 +43,8 @@ need_system() {
   [ -s /usr/share/sounds/sf2/FluidR3_GM.sf2 ] || missing+=(fluid-soundfont-gm)
   command -v espeak-ng >/dev/null || missing+=(espeak-ng)
   command -v rubberband >/dev/null || missing+=(rubberband-cli)
+  # Photographs of sheets.
+  command -v tesseract >/dev/null && tesseract --list-langs 2>/dev/null | grep -qx fra || missing+=(tesseract-ocr tesseract-ocr-fra)
   # Accompaniments nobody here composed, and a second sound font: the analyser's outside check.
   [ "$1" != test ] || command -v mma >/dev/null || missing+=(mma)
   [ "$1" != test ] || [ -s /usr/share/sounds/sf2/TimGM6mb.sf2 ] || missing+=(timgm6mb-soundfont)

@@ -21,8 +21,8 @@ from .core.errors import FileError, MapleStepError
 from .core.laying import lay_out
 from .core.practice import MixWish, plan_mix
 from .core.routine import Routine
-from .core.sheet.write.format import Style, format_sheet
 from .core.sheet.read import Reading, read_sheet
+from .core.sheet.write.format import Style, format_sheet
 from .core.sheet.write.render import LANGUAGES, language_of
 from .core.song import PhraseKind
 from .fit_cli import add_fit_commands
@@ -45,6 +45,7 @@ from .formats.sheet_views import USUAL_BPM, SheetView, sheet_view
 from .formats.song_file import SongFileForm, read_song_file
 from .formats.timeline_views import PassView, WholeTimelineView, whole_timeline_view
 from .formats.vocabulary_view import vocabulary_view
+from .sheet_cli import add_sheet_commands
 
 CLEAN: Final = 0
 WRONG: Final = 1
@@ -102,6 +103,7 @@ def _parser() -> argparse.ArgumentParser:
     timeline.add_argument("file", metavar="ROUTINE.json")
     timeline.set_defaults(run=_timeline)
     add_fit_commands(commands)
+    add_sheet_commands(commands)
     _add_song_commands(commands)
     schema = commands.add_parser("schema", help="print the JSON Schema of an open file")
     schema.add_argument("of", nargs="?", choices=("routine", "sheet", "song"), default="routine")

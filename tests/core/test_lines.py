@@ -10,12 +10,12 @@ from maplestep.core.feet import Foot
 from maplestep.core.figures.expand import FigureUse
 from maplestep.core.sheet.language.clauses import Clause, Sense, read_clause
 from maplestep.core.sheet.language.lexicon import standard
+from maplestep.core.sheet.language.segments import segments_of
 from maplestep.core.sheet.lines.choose import read_lines
 from maplestep.core.sheet.lines.head import Fact
 from maplestep.core.sheet.lines.headings import PartHeading, SectionHeading
 from maplestep.core.sheet.lines.model import Remark, StepLine
 from maplestep.core.sheet.read import read_sheet
-from maplestep.core.sheet.language.segments import segments_of
 
 L, R = Foot.LEFT, Foot.RIGHT
 

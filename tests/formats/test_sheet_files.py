@@ -11,9 +11,9 @@ from core.test_corpus import TEXTS
 
 from maplestep.cli import figures_table, main, schema_of
 from maplestep.core.finding import Severity
-from maplestep.core.sheet.write.format import Style
 from maplestep.core.sheet.model import PartKind
 from maplestep.core.sheet.read import Reading, read_sheet
+from maplestep.core.sheet.write.format import Style
 from maplestep.core.sheet.write.render import FRENCH
 from maplestep.formats.sheet_csv import COLUMNS, read_csv, write_csv
 from maplestep.formats.sheet_file import SheetForm, read_sheet_file, write_sheet_file

@@ -4,9 +4,9 @@ import pytest
 from core.test_corpus import TEXTS
 
 from maplestep.core.counts import parse_counts
+from maplestep.core.sheet.read import read_sheet
 from maplestep.core.sheet.write.format import Style
 from maplestep.core.sheet.write.printed import printed
-from maplestep.core.sheet.read import read_sheet
 from maplestep.core.sheet.write.render import FRENCH
 from maplestep.formats.foot_chart import chart_svg
 from maplestep.formats.sheet_pdf import Print, page_html

@@ -62,7 +62,8 @@ class Event:
     phrase ends. Its steps are the sheet's part ``tag``, its own (``steps``, sheet text, with
     an easier ``option``, read into ``own``) or, without steps, ``counts`` counts. ``seconds``
     is how long a wait lasts, None until its cue. ``claims_facing`` is what a sheet or the
-    user says one faces there, in eighths.
+    user says one faces there, in eighths. ``origin`` is "sheet" while the event is what the
+    sheet states.
     """
 
     id: str
@@ -79,6 +80,7 @@ class Event:
     seconds: float | None = None
     cue: str = ""
     claims_facing: int | None = None
+    origin: str = ""
     own: Part | None = None
     own_findings: tuple[Finding, ...] = ()
 

@@ -14,7 +14,7 @@ in one way; the longest name wins, so that ``Tag`` is never ``T``, ``a``, ``g``.
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from itertools import groupby
 from typing import Final
@@ -188,7 +188,45 @@ _STATED: Final = re.compile(
 )
 
 
-def stated_order(text: str, names: Sequence[str]) -> str:
+_PART_WORD: Final = re.compile(r"\b(?:parts?|partie)\s+(?=[\w])", re.IGNORECASE)
+_FILLING: Final = re.compile(
+    r"\b(?:then|and|followed by|puis|et|ensuite|the|again)\b", re.IGNORECASE
+)
+_TIMES: Final = {"once": 1, "twice": 2, "deux fois": 2, "three times": 3, "trois fois": 3}
+_SLICE: Final = re.compile(
+    r"\(?\b(?:the\s+|les\s+)?(first|last|premiers?|derniers?|\d{1,3}\s+premiers|\d{1,3}\s+derniers)\s*"
+    r"(\d{0,3})\s*(?:counts?|temps|comptes?)?\s*(?:of|de)\s+(?:part\s+)?([A-Za-z]\w*['’]?)\)?",
+    re.IGNORECASE,
+)
+
+
+def worded_order(said: str, lengths: Mapping[str, int]) -> str:
+    """An order in words in our own notation.
+
+    >>> worded_order("A B twice, tag, B, then the last 16 of B", {"A": 32, "B": 32})
+    '(A B) x2, tag, B,   B[17-32]'
+    """
+
+    def cut(match: re.Match[str]) -> str:
+        digits = "".join(c for c in match[1] + match[2] if c.isdecimal())
+        name = next((n for n in lengths if n.casefold() == match[3].casefold()), match[3])
+        length, count = lengths.get(name, 0), int(digits or 0)
+        if not count or count > length:
+            return match[0]
+        last = match[1].lower().startswith(("last", "dernier")) or "dernier" in match[1].lower()
+        return f"{name}[{length - count + 1}-{length}]" if last else f"{name}[1-{count}]"
+
+    plain = _FILLING.sub("", _SLICE.sub(cut, _PART_WORD.sub("", said)))
+    pieces = []
+    for piece in plain.split(","):
+        for words, times in _TIMES.items():
+            if piece.casefold().rstrip().endswith(words):
+                piece = f"({piece.strip()[: -len(words)].strip()}) x{times}"
+        pieces.append(piece)
+    return ",".join(pieces)
+
+
+def stated_order(text: str, names: Sequence[str], lengths: Mapping[str, int] | None = None) -> str:
     """The order a sheet says itself, in its written form: "Sequence: AAB Tag AB"; "" for none.
 
     >>> stated_order("Part A\\n...\\nSequence: AAB Tag", ["A", "B", "Tag"])
@@ -196,6 +234,8 @@ def stated_order(text: str, names: Sequence[str]) -> str:
     """
     for match in _STATED.finditer(text):
         order = parse_sequence(match[1], names)
+        if not order.items or order.troubles:
+            order = parse_sequence(worded_order(match[1], lengths or {}), names)
         if order.items and not order.troubles:
             return write_sequence(order.items)
     return ""

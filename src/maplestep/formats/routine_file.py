@@ -140,6 +140,9 @@ class EventForm(Form):
     claims_facing: Clock | None = Field(
         default=None, description="What a sheet says one faces there: 3:00."
     )
+    origin: Literal["", "sheet"] = Field(
+        default="", description="“sheet” while it is what the sheet states."
+    )
 
 
 class PinForm(Form):
@@ -241,6 +244,7 @@ def event_of(form: EventForm) -> Event:
         seconds=form.seconds,
         cue=form.cue,
         claims_facing=parse_clock(form.claims_facing) if form.claims_facing else None,
+        origin=form.origin,
     )
 
 
@@ -261,6 +265,7 @@ def event_form(event: Event) -> EventForm:
         seconds=event.seconds,
         cue=event.cue,
         claims_facing=None if event.claims_facing is None else clock(event.claims_facing),
+        origin="sheet" if event.origin else "",
     )
 
 

@@ -68,6 +68,8 @@ class FindingView(BaseModel):
     at_seconds: float | None
     fix: FixView | None
     others: list[FixView]
+    consequences: list[str]
+    """Messages of findings that only come of this one."""
 
 
 class FacingRunView(BaseModel):
@@ -99,6 +101,7 @@ def finding_view(finding: Finding) -> FindingView:
         at_seconds=place.at_seconds,
         fix=_fix_view(finding, finding.fix) if finding.fix else None,
         others=[_fix_view(finding, fix) for fix in finding.others],
+        consequences=[message(each) for each in finding.consequences],
     )
 
 

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from ..core.sheet.write.format import Style
 from ..core.sheet.lines.model import FigureLine
 from ..core.sheet.model import PartKind
-from ..core.sheet.write.printed import PrintedPart, PrintedSection, printed
 from ..core.sheet.read import Reading
+from ..core.sheet.write.format import Style
+from ..core.sheet.write.printed import PrintedPart, PrintedSection, printed
 
 
 def write_markdown(reading: Reading, style: Style) -> str:

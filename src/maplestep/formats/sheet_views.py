@@ -30,6 +30,7 @@ from .shared_views import (
     finding_view,
     free_foot,
 )
+from .statement_views import StatementView, sheet_statement_view
 
 USUAL_BPM = 110.0
 """Tempo that loads are worked out for when no song is given (beats a minute)."""
@@ -175,6 +176,7 @@ class SheetView(BaseModel):
     findings: list[FindingView]
     load: list[FindingView]
     evidence: LevelView
+    statements: list[StatementView]
 
 
 def sheet_view(reading: Reading, *, bpm: float = USUAL_BPM) -> SheetView:
@@ -191,6 +193,7 @@ def sheet_view(reading: Reading, *, bpm: float = USUAL_BPM) -> SheetView:
         parts=[part_view(part, sheet.feel) for part in sheet.parts],
         findings=[finding_view(finding) for finding in sheet_findings(reading)],
         load=[finding_view(finding) for finding in load_findings(reading, bpm=bpm)],
+        statements=[sheet_statement_view(each, reading.text) for each in sheet.statements],
         evidence=LevelView(
             claimed=sheet.claims.plain_level,
             levels=list(LEVELS),

@@ -11,9 +11,9 @@ from django.utils.text import slugify
 from ninja import File, Query, Router, Schema, Status
 from ninja.files import UploadedFile
 
+from ...core.sheet.read import Reading, read_sheet
 from ...core.sheet.write.figures_used import self_contained
 from ...core.sheet.write.format import Style, format_sheet
-from ...core.sheet.read import Reading, read_sheet
 from ...core.sheet.write.render import LANGUAGES, called
 from ...formats.sheet_csv import write_csv
 from ...formats.sheet_file import write_sheet_file

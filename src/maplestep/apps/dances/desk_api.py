@@ -8,8 +8,8 @@ from django.http import HttpRequest
 from ninja import Router, Schema, Status
 from pydantic import Field
 
-from ...core.sheet.write.format import Style, format_sheet
 from ...core.sheet.read import read_sheet
+from ...core.sheet.write.format import Style, format_sheet
 from ...core.sheet.write.render import language_of
 from ...core.sheet.write.rewrite import TIMINGS, section_copy, timing_edit
 from ...formats.sheet_views import USUAL_BPM, SheetView, sheet_view

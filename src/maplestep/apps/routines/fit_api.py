@@ -11,6 +11,7 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from ...core.errors import RoutineError
+from ...core.from_sheet import REASONS, differences, statement_of
 from ...core.sequence import Item, cut_item, moved_item, put_in, taken_out, write_sequence
 from ...core.timeline import Timeline
 from ...formats.calls_vtt import write_vtt
@@ -27,13 +28,14 @@ from ...formats.fit_views import (
     swap_views,
 )
 from ...formats.plan_views import PlansView, PlanWish, plans_view
-from ...formats.routine_file import EventForm, Text, song_of
+from ...formats.routine_file import EventForm, Text, event_form, song_of
 from ...formats.routine_midi import write_routine_midi
 from ...formats.wall_list import write_walls_csv, write_walls_xlsx
 from ..http import ErrorForm, json_answer, user_of
 from ..owned import find
 from ..songs.queries import get_song, stored_song_form
 from .actions.rank import rank_shelf
+from .actions.state_on_sheet import state_on_sheet
 from .actions.take_swap import take_swap
 from .api import RoutineOut, routine_out
 from .models import Ranking
@@ -41,6 +43,31 @@ from .queries import get_routine, laid_out, reading_of_routine, routine_core
 
 router = Router(tags=["fit"])
 Language = Literal["en", "fr"]
+
+
+class LeftOut(Schema):
+    """A statement of the sheet that was not taken over."""
+
+    said: str
+    why: str
+    line: int
+
+
+class SheetDifference(Schema):
+    """Where sheet and routine say different things.
+
+    ``missing`` is what the sheet states and the routine lacks, in words (``missing_words``) and
+    as events; ``extra`` names the routine's events that the sheet does not state; ``lines`` are
+    these written for the sheet. ``left`` is what could not be taken over, with the reason.
+    """
+
+    missing: list[EventForm]
+    missing_words: list[str]
+    extra: list[str]
+    extra_words: list[str]
+    sequence: str
+    left: list[LeftOut]
+    lines: str
 
 
 class ClaimsIn(Schema):
@@ -105,6 +132,37 @@ class RankingOut(Schema):
     done: int
     total: int
     found: list[RankedOut]
+
+
+@router.get("/routines/{uuid:pk}/sheet", response={200: SheetDifference, 404: ErrorForm})
+def beside_sheet(request: HttpRequest, pk: uuid.UUID) -> SheetDifference:
+    """What the routine and its sheet say differently."""
+    routine = get_routine(user_of(request), pk)
+    found = differences(routine_core(routine), reading_of_routine(routine))
+    lines = [line for event in found.extra if (line := statement_of(event))]
+    return SheetDifference(
+        missing=[event_form(event) for event in found.missing],
+        missing_words=[statement_of(event) or event.kind.value for event in found.missing],
+        extra=[event.id for event in found.extra],
+        extra_words=[statement_of(event) or event.kind.value for event in found.extra],
+        sequence=found.sequence,
+        left=[
+            LeftOut(said=each.said, why=REASONS[each.why], line=each.span.line)
+            for each in found.left
+        ],
+        lines="\n".join(lines),
+    )
+
+
+@router.post(
+    "/routines/{uuid:pk}/sheet",
+    response={200: RoutineOut, 404: ErrorForm, 409: ErrorForm, 422: ErrorForm},
+)
+def write_into_sheet(request: HttpRequest, pk: uuid.UUID) -> HttpResponse:
+    """Write the routine's own events into its sheet, so that both agree."""
+    user = user_of(request)
+    state_on_sheet(user, pk)
+    return json_answer(routine_out(get_routine(user, pk)))
 
 
 @router.post("/routines/{uuid:pk}/plans", response={200: PlansView, 404: ErrorForm, 422: ErrorForm})

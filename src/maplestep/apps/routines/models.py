@@ -54,6 +54,7 @@ class RoutineEvent(models.Model):
     seconds = models.FloatField(null=True, blank=True)
     cue = models.CharField(max_length=200, blank=True)
     claims_facing = models.CharField(max_length=20, null=True, blank=True)
+    origin = models.CharField(max_length=10, blank=True)
 
     class Meta:
         ordering = ("order",)

@@ -30,6 +30,7 @@ from . import (
     parts_left_out,
     phrases_missed,
     phrases_unmarked,
+    stated,
     turn_sides,
     waits,
 )
@@ -59,6 +60,7 @@ FIT_CHECKS: Final[tuple[Callable[[Timeline], Iterator[Finding]], ...]] = (
     phrases_missed.check,
     final_facing.check,
     waits.check,
+    stated.check,
 )
 _ORDER: Final = {Severity.WRONG: 0, Severity.DOUBTFUL: 1, Severity.KNOW: 2}
 

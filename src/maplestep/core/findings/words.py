@@ -23,6 +23,14 @@ ENGLISH: Final[dict[str, tuple[str, str]]] = {
         "“{text}” names no figure known here; these counts are not danced.",
         "Write it as single steps: R side, L together.",
     ),
+    "fit.not-taken-over": (
+        "The sheet says: {said}. The routine has no such event.",
+        "Take it over from the sheet, or correct the sheet.",
+    ),
+    "fit.not-on-sheet": (
+        "{said}: the sheet does not say this.",
+        "Write it into the sheet, so that both agree.",
+    ),
     "sheet.language": (
         "This sheet is in {language}, which is not read here: nothing of it is danced.",
         "English, French, Spanish and German are read. Paste the sheet in one of them.",

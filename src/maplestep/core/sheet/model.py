@@ -115,13 +115,16 @@ class Option:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Claims:
-    """What the head of the sheet says: counts, walls, intro, level, start weight."""
+    """What the head of the sheet says: counts, walls, intro, level, song, maker, start weight."""
 
     counts: Claim | None = None
     walls: Claim | None = None
     intro: Claim | None = None
     level: str = ""
     plain_level: str = ""
+    bpm: float | None = None
+    song: str = ""
+    maker: str = ""
     start_weight: Foot | None = None
 
 

@@ -23,22 +23,21 @@ from ..moves import Span
 from . import reading_findings
 from .build.parts import Effort, PartBuilder
 from .build.sections import ZERO
-from .claims import EVENT_WORDS, claims_of
+from .build.timing import scaled
 from .build.user_figures import own_figure
+from .build.variants import VariantBuilder, piece_of
+from .claims import EVENT_WORDS, claims_of
 from .language.foreign import foreign_language
 from .language.interpretations import usual_column
-from .lines.head import level_of
 from .language.lexicon import Lexicon, fold, standard
 from .language.numbers import CARDINAL, number_of
 from .lines.choose import read_lines
 from .lines.columns import counted_lines
-from .lines.head import Fact
+from .lines.head import Fact, level_of
 from .lines.headings import PartHeading, SectionHeading
 from .lines.model import FigureLine, Line, OptionLine, Remark, StepLine
 from .model import Claim, Claims, EventClaim, Part, PartKind, Sheet, SheetStatement
 from .statements.read import read_statements
-from .build.timing import scaled
-from .build.variants import VariantBuilder, piece_of
 
 MAX_LINES: Final = 2000
 MAX_CHARACTERS: Final = 200_000
@@ -333,8 +332,20 @@ class _Reader:
             intro=self._number("intro"),
             level=level.value if level else "",
             plain_level=level_of(level.value) if level else "",
+            bpm=self._bpm,
+            song=self._said("song"),
+            maker=self._said("maker"),
             start_weight=self._start_weight,
         )
+
+    def _said(self, key: str) -> str:
+        fact = self._facts.get(key)
+        return fact.value.strip(' “”"«»') if fact else ""
+
+    @property
+    def _bpm(self) -> float | None:
+        fact = self._facts.get("bpm")
+        return float(fact.value.replace(",", ".")) if fact else None
 
     def _number(self, key: str) -> Claim | None:
         fact = self._facts.get(key)

@@ -14,8 +14,7 @@ from ..finding import Finding, Place, Severity, SheetEdit
 from ..moves import Move, Span
 from ..turns import turn_words
 from .language.interpretations import Fitted, Unknown, moved
-from .lines.headings import PartHeading
-from .lines.headings import SectionHeading
+from .lines.headings import PartHeading, SectionHeading
 from .lines.model import StepLine
 from .lines.repeats import Repetition
 from .statements.model import Unclear

@@ -9,9 +9,9 @@ from fractions import Fraction
 from django.db import transaction
 
 from ....core.errors import RoutineError
-from ....core.sequence import stated_order
+from ....core.from_sheet import taken_over
 from ....core.song import MAX_PHRASE, USUAL_INTRO, unmapped_song
-from ....formats.routine_file import song_form
+from ....formats.routine_file import event_form, song_form
 from ...accounts.models import User
 from ...dances.actions.create import create_dance
 from ...dances.models import Dance
@@ -20,6 +20,7 @@ from ...songs.actions.create import create_song
 from ...songs.models import Song
 from ...songs.queries import get_song
 from ..models import Routine
+from .write_events import write_events
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -35,21 +36,18 @@ class NewSong:
 def create_routine(user: User, song: uuid.UUID | NewSong, dance: uuid.UUID | str) -> Routine:
     """A new routine of a song (picked or new) and a dance (picked, or a sheet's text).
 
+    Whatever the sheet states of order, tags, restarts and the like is laid at once.
+
     Raises NotHere, SongError, FileError or, for an empty sheet, RoutineError.
     """
     danced = _dance(user, dance)
     put_to = _song(user, song, danced)
-    return Routine.objects.create(
-        owner=user, song=put_to, dance=danced, sequence=_stated(user, danced)
+    stated = taken_over(reading_of(user, danced.sheet))
+    routine = Routine.objects.create(
+        owner=user, song=put_to, dance=danced, sequence=stated.sequence
     )
-
-
-def _stated(user: User, dance: Dance) -> str:
-    """The order of parts, when the sheet says one."""
-    sheet = reading_of(user, dance.sheet).sheet
-    if len(sheet.danced) < 2:
-        return ""
-    return stated_order(dance.sheet, [part.name for part in sheet.parts])
+    write_events(routine, [event_form(event) for event in stated.events])
+    return routine
 
 
 def _song(user: User, song: uuid.UUID | NewSong, dance: Dance) -> Song:

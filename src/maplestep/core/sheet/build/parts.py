@@ -29,8 +29,8 @@ from ..language.lexicon import Lexicon
 from ..lines.columns import counted_lines, numbers, option_in
 from ..lines.headings import SectionHeading
 from ..lines.model import OptionLine, Remark, StepLine
-from ..model import Claim, Option, Part, PartKind, Section
 from ..lines.repeats import Repetition
+from ..model import Claim, Option, Part, PartKind, Section
 from .sections import ZERO, SectionBuilder
 
 MAX_MOVES: Final = 6000

@@ -10,9 +10,9 @@ from ...feet import Foot
 from ...figures.expand import Stance
 from ...figures.model import Figure
 from ...moves import Move
-from .parts import dance
 from ..language.interpretations import fit_line, moved
 from ..language.lexicon import Lexicon, fold
+from .parts import dance
 
 
 def own_figure(name: str, counts: str, words: str, lexicon: Lexicon) -> Figure | None:

@@ -10,12 +10,11 @@ from ...errors import CountError
 from ...finding import Finding
 from ...moves import Span
 from .. import reading_findings
-from .parts import Effort, PartBuilder
-from ..lines.headings import PartHeading, Slice
 from ..language.lexicon import Lexicon
-from ..lines.headings import SectionHeading
+from ..lines.headings import PartHeading, SectionHeading, Slice
 from ..lines.model import StepLine
 from ..model import Part
+from .parts import Effort, PartBuilder
 from .sections import ZERO
 
 

@@ -20,7 +20,8 @@ from ...figures.expand import FigureUse, Weight
 from ...figures.model import Figure, moves_of
 from ...figures.vocabulary import BY_NAME, FULL_TURN, PIVOT, STEP
 from ...turns import FULL, parse_clock
-from .lexicon import Kind, Lexeme, Lexicon
+from .kinds import Kind
+from .lexicon import Lexeme, Lexicon
 from .segments import Segment
 
 _TURN_BEFORE: Final = frozenset({Kind.AMOUNT, Kind.TURN, Kind.SQUARE})

@@ -32,7 +32,7 @@ def compared(
     if not said or any(clause.sense is Sense.UNKNOWN for clause in left):
         return told, None
     other = [use for clause in left if clause.sense is Sense.FIGURE for use in clause.uses()]
-    if not other or len(told) != 1 and len(other) != 1:
+    if not other or (len(told) != 1 and len(other) != 1):
         return told, None
     if len(other) == 1 and len(told) > 1:
         # The steps are danced; the figure is the name of what they are.

@@ -12,7 +12,8 @@ from dataclasses import dataclass, field
 from typing import Final
 
 from ...figures.vocabulary import STEP
-from .lexicon import Kind, Lexeme
+from .kinds import Kind
+from .lexicon import Lexeme
 
 _MERGES: Final = frozenset(
     {

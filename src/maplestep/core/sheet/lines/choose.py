@@ -15,14 +15,14 @@ from functools import lru_cache
 from typing import Final, NamedTuple
 
 from ...moves import Span
-from .classify import Choice, Role, choices, fits, heading_of, title_of
+from ..language.numbers import number_of
 from ..model import PartKind
+from .classify import Choice, Role, choices, fits, heading_of, title_of
 from .columns import counted_lines, numbers
 from .gauge import gauge
 from .head import Fact
 from .headings import PartHeading, SectionHeading
 from .model import Line, OptionLine, Remark, StepLine
-from ..language.numbers import number_of
 
 BEAM: Final = 5
 _FAR: Final = 4.0
@@ -61,12 +61,19 @@ class State(NamedTuple):
     """The steps are those of the dance, not of a tag or the like."""
 
 
+class Trail(NamedTuple):
+    """A choice, and those before it."""
+
+    choice: Choice
+    before: Trail | None
+
+
 class Path(NamedTuple):
     """A state, what it cost, and the choices that led there (newest first)."""
 
     cost: float
     state: State
-    trail: tuple[object, ...] | None
+    trail: Trail | None
 
 
 def read_lines(text: str) -> Iterator[Line]:
@@ -105,7 +112,7 @@ def _cheapest(options: list[tuple[Choice, ...]], context: Context) -> list[Choic
     for index, given in enumerate(options):
         found: dict[State, Path] = {}
         if len(given) == 1 and given[0].role in {Role.NOTHING, Role.BESIDE}:
-            beam = [path._replace(trail=(given[0], path.trail)) for path in beam]
+            beam = [path._replace(trail=Trail(given[0], path.trail)) for path in beam]
             continue
         following = _following(options, index)
         given = _with_headings(given)
@@ -120,7 +127,7 @@ def _cheapest(options: list[tuple[Choice, ...]], context: Context) -> list[Choic
                 total = path.cost + choice.cost + cost
                 known = found.get(state)
                 if known is None or total < known.cost:
-                    found[state] = Path(total, state, (choice, path.trail))
+                    found[state] = Path(total, state, Trail(choice, path.trail))
         best = min(path.cost for path in found.values())
         near = [path for path in found.values() if path.cost <= best + _FAR]
         beam = sorted(near, key=lambda path: path.cost)[:BEAM]
@@ -132,8 +139,8 @@ def _trail(path: Path) -> list[Choice]:
     found: list[Choice] = []
     trail = path.trail
     while trail is not None:
-        choice, trail = trail  # type: ignore[misc]
-        found.append(choice)  # type: ignore[arg-type]
+        found.append(trail.choice)
+        trail = trail.before
     return found[::-1]
 
 
@@ -275,7 +282,7 @@ def _heading(
     if choice.role is Role.SECTION:
         cost += 1.5 if state.fresh and not again else 0.0
         cost += 0.8 if length % 2 and length % 3 else 0.0
-        if plain and not again and not line.words and not _opens(following):
+        if plain and not again and not _words_of(line) and not _opens(following):
             cost += 1.5
     elif isinstance(line, PartHeading):
         cost += _cost_of_part(line, context)

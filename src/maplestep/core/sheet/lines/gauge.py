@@ -5,7 +5,8 @@ from __future__ import annotations
 from functools import lru_cache
 from typing import Final, NamedTuple
 
-from ..language.lexicon import Kind, standard
+from ..language.kinds import Kind
+from ..language.lexicon import standard
 
 _STEPS: Final = frozenset({Kind.FIGURE, Kind.DIRECTION, Kind.RELATION})
 _FEET: Final = frozenset({Kind.FOOT, Kind.FEET})

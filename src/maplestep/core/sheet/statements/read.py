@@ -17,8 +17,8 @@ from typing import Final
 
 from ...errors import FacingError
 from ...turns import parse_clock
-from ..language.lexicon import fold, standard
 from ..language.interpretations import counts_in, usual_column
+from ..language.lexicon import fold, standard
 from ..language.numbers import CARDINAL, ORDINAL, number_of
 from ..lines.gauge import gauge
 from ..model import ClaimKind
@@ -34,6 +34,11 @@ _SIDES: Final = {"front": 0, "home": 0, "back": 4, "rear": 4}
 _SECTION: Final = 8
 # Restarts in words that a sheet also closes with: "start again and enjoy".
 _SOFT: Final = re.compile(r"again|over|beginning|top|reprendre|recommenc|\bstart (?:the|from)")
+# "Replace counts 15-16 with R touch, hold and restart": the steps danced instead.
+_CHANGED_TO: Final = re.compile(
+    r"\s*(?:with|by|to|into|par|en|:)\s+(?:an?\s+)?(.+?)"
+    r"(?=\s*,?\s*\b(?:and|then|et|puis)\b\s+(?:then\s+)?(?:re-?start|start|begin|reprendre)|[.;]|$)"
+)
 # "*** Restart ***" between the steps only marks the place that another note speaks of.
 _MARK_ALONE: Final = re.compile(
     r"^\W*(?:(?:the|le)\s+)?(?:re-?start|tag|bridge|reprise|tag\W*re-?start)s?(?:\s+(?:here|ici|point))?\W*$"
@@ -238,7 +243,8 @@ class _Reader:
             draft.asks = "with"
             return
         draft.kind, draft.length = ClaimKind.TAG_RESTART, length
-        draft.steps, draft.steps_at = behind[1].strip(), behind.start(1)
+        draft.steps = self._text[behind.start(1) : behind.end(1)].strip()
+        draft.steps_at = behind.start(1)
 
     def _face_all(self, draft: _Draft) -> None:
         """Facings said behind the walls: one for each, or one for all of them."""
@@ -347,7 +353,7 @@ class _Reader:
         }:  # fmt: skip
             if now.kind is ClaimKind.TAG and weak:
                 now.kind_token = called
-            return not own_walls or now.kind is ClaimKind.TAG and not now.walls
+            return not own_walls or (now.kind is ClaimKind.TAG and not now.walls)
         if own_walls and now.walls:
             return False
         if kind is ClaimKind.RESTART and now.kind is ClaimKind.TAG:
@@ -427,6 +433,10 @@ class _Reader:
         first = int(token["rep_a"])
         last = int(token["rep_b"] or first)
         self._now.replaces = (first, last)
+        behind = _CHANGED_TO.match(self._plain, token.end)
+        if behind is not None:
+            said = self._text[behind.start(1) : behind.end(1)].strip()
+            self._now.steps, self._now.steps_at = said, behind.start(1)
         if self._now.kind is ClaimKind.TAG:
             self._now.kind = ClaimKind.TAG_RESTART
             self._now.after, self._now.after_words = Fraction(first - 1), str(first - 1)
@@ -490,9 +500,9 @@ class _Reader:
         self._now.section = section
 
     def _long(self, _: int, token: Token) -> None:
-        if self._now.length is not None:
-            self._begin(token)
-        elif self._now.walls and self._now.kind is not None and self._kind_has_walls(token):
+        if self._now.length is not None or (
+            self._now.walls and self._now.kind is not None and self._kind_has_walls(token)
+        ):
             self._begin(token)
         self._now.length = number_of(token["long"])
 
@@ -509,9 +519,9 @@ class _Reader:
         number = number_of(token["counts"])
         now = self._now
         before = self._tokens[index - 1].name if index else ""
-        if now.kind in _WITH_LENGTH and now.length is None:
-            now.length = number
-        elif before in {"add", "hold"} and now.length is None:
+        if (now.kind in _WITH_LENGTH and now.length is None) or (
+            before in {"add", "hold"} and now.length is None
+        ):
             now.length = number
         elif now.kind in {*_STOPS, ClaimKind.ENDING} and now.after is None:
             now.after, now.after_words = Fraction(number), str(number)
@@ -686,7 +696,7 @@ def _wall_list(said: str) -> tuple[tuple[int, ...], tuple[int | None, ...]]:
 
 
 def _named_facing(said: str) -> int | None:
-    word = said.split()[0] if said.split() else ""
+    word = said.split(maxsplit=1)[0] if said.split() else ""
     return _SIDES[word] if word in _SIDES else _clock(said)
 
 

@@ -6,7 +6,8 @@ Every number of a text is a token or part of one, so that none can be lost.
 from __future__ import annotations
 
 import re
-from typing import Final, NamedTuple
+from dataclasses import dataclass
+from typing import Final
 
 from ..language.numbers import CARDINAL, ORDINAL
 
@@ -40,11 +41,11 @@ _PATTERNS: Final = (
     ("last_wall", r"\b(?:the\s+)?(?:last|final|dernier)\s+(?:walls?|murs?|rotation)\b"),
     ("tag_restart", r"\btag\s*(?:[-/&+]|and|et|then)\s*(?:re-?start|reprise)s?\b"),
     ("continue", rf"\b(?:continue|carry on|go on|resume|keep going|continuer)\s+(?:with|from|at|avec|on)?\s*(?:count|compte)?\s*{_C}\b|\bthen (?:continue|carry on|go on)\b(?: (?:with|as).*)?|\bcarry on as normal\b"),
-    ("replace", rf"\b(?:replac(?:e|es|ing)|chang(?:e|es|ing)|remplacer?|changer?)\s+(?:the\s+|les\s+|le\s+)?(?:steps?\s+(?:on|of)\s+)?(?:last\s+)?(?:(?:counts?|cts?|steps?|comptes?|temps)\s*|(?=\d{{1,3}}\s*[-–]\s*\d))(?P<rep_a>\d{{1,3}})(?:\s*[-–&a]\s*(?P<rep_b>\d{{1,3}}))?"),
+    ("replace", r"\b(?:replac(?:e|es|ing)|chang(?:e|es|ing)|remplacer?|changer?)\s+(?:the\s+|les\s+|le\s+)?(?:steps?\s+(?:on|of)\s+)?(?:last\s+)?(?:(?:counts?|cts?|steps?|comptes?|temps)\s*|(?=\d{1,3}\s*[-–]\s*\d))(?P<rep_a>\d{1,3})(?:\s*[-–&a]\s*(?P<rep_b>\d{1,3}))?"),
     ("repeat", rf"\b(?:repeat|repeter|do|dance|danser)\s+(?:the\s+)?(?:last\s+(?P<rl>{_C})\s+{_COUNTS}|(?:counts?\s+|comptes?\s+)?(?P<ra>\d{{1,3}})\s*[-–]\s*(?P<rb>\d{{1,3}})\s+again|counts?\s+(?P<rc>\d{{1,3}})\s*[-–]\s*(?P<rd>\d{{1,3}})(?=.*\bend\b))"),
     ("range", rf"\b(?:dance|danser|only|do)\s+(?:only\s+)?(?:counts?\s+|comptes?\s+|steps?\s+)?1\s*(?:[-–]|to|a)\s*{_COUNT % ('upto', 'upto')}"),
     ("section", rf"\b(?:after|following|apres|to the end of|until the end of|up to(?: the end of)?|upto)\s+(?:la\s+|the\s+)?(?:section|sec\.?|s|set)\s?(?P<sec>{_C})\b|\b(?:first|after)\s+(?P<secs>{_C})\s+sections?\b|\bafter\s+(?:the\s+)?(?P<seco>{ORDINAL})\s+(?:section|set|eight)\b"),
-    ("on_count", rf"\b(?:on|sur)\s+(?:count|compte|le compte)\s+(?P<on>\d{{1,3}})\b"),
+    ("on_count", r"\b(?:on|sur)\s+(?:count|compte|le compte)\s+(?P<on>\d{1,3})\b"),
     ("after_wall", rf"\b(?:after|apres|following)\s+(?:the\s+|le\s+|les\s+|each\s+)?(?={_WALLS}\b|{_ORDS}\s+{_WALLS})"),
     ("end_of", r"\b(?:at\s+)?(?:the\s+)?end\s+of\b|\ba?\s*la fin (?:du|des|de)\b|\bfin (?:du|des)\b|\bat the end\b"),
     ("after", rf"\b(?:after|(?<!the )following|apres|(?:up\s*to|upto|until|through|to)(?:\s+and\s+including)?|jusqu'?\s?(?:au|a)|once you'?ve (?:done|danced)|done|danced|dance to)\s+(?:the\s+(?:first\s+)?|les\s+|dancing\s+|only\s+)?(?:counts?\s+|comptes?\s+|temps\s+|beats?\s+|le compte\s+)?{_COUNT % ('cut', 'cut')}(?:\s*{_COUNTS}|(?=\s|$|[,;.:()]))(?!\s*(?:tag|bridge|sections?))"),
@@ -95,7 +96,8 @@ ANY_KIND: Final = re.compile(
 )
 
 
-class Token(NamedTuple):
+@dataclass(frozen=True, slots=True)
+class Token:
     """One word of a statement with its groups and its place."""
 
     name: str

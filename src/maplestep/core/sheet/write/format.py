@@ -21,7 +21,8 @@ from ...figures.expand import FigureUse, Stance
 from ...moves import Move
 from ..build.parts import dance
 from ..language.interpretations import Fitted, fit_line
-from ..language.lexicon import Kind, Lexicon, standard
+from ..language.kinds import Kind
+from ..language.lexicon import Lexicon, standard
 from ..lines.columns import option_in
 from ..lines.head import Fact
 from ..lines.headings import PartHeading, SectionHeading

@@ -11,11 +11,11 @@ from ...counts import column
 from ...findings.options import counts_of, differences
 from ...moves import Move
 from ...turns import clock
-from .format import SheetWriter, Style
 from ..lines.headings import PartHeading
 from ..lines.model import Remark, StepLine
 from ..model import Option, Part, PartKind, Section
 from ..read import Reading
+from .format import SheetWriter, Style
 from .render import ENGLISH, moves_words
 
 
