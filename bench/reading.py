@@ -23,6 +23,7 @@ from maplestep.core.finding import Finding, Severity
 from maplestep.core.findings.registry import sheet_findings
 from maplestep.core.findings.words import message
 from maplestep.core.sheet.read import Reading, read_sheet
+from maplestep.core.sheet.statements import read_statements
 from maplestep.core.turns import clock
 
 HERE = Path(__file__).resolve().parents[1]
@@ -119,25 +120,28 @@ def differences(reading: Reading, truth: Truth) -> list[str]:
             carries = weights[-1].value if weights and weights[-1] else "?"
             if carries != foot:
                 found.append(f"{name} after {at}: weight {carries}, not {foot}")
-    proper = [part for part in reading.sheet.danced]
+    proper = reading.sheet.danced
     if truth.walls and len(proper) != 1:
         found.append(f"{len(proper)} parts: {', '.join(p.name for p in proper)}")
     if truth.moves:
-        got, want = moves(reading).split(), truth.moves.split()
-        for index, (one, other) in enumerate(zip(got, want, strict=False)):
-            if one != other:
-                found.append(f"move {index + 1}: {' '.join(got[index:index + 3])}, "
-                             f"not {' '.join(want[index:index + 3])}")  # fmt: skip
-                break
-        else:
-            if len(got) != len(want):
-                found.append(f"{len(got)} moves, not {len(want)}")
+        found += list(_other_move(moves(reading).split(), truth.moves.split()))
     return found
+
+
+def _other_move(got: list[str], want: list[str]) -> Iterator[str]:
+    for index, (one, other) in enumerate(zip(got, want, strict=False)):
+        if one != other:
+            here, there = got[index : index + 3], want[index : index + 3]
+            yield f"move {index + 1}: {' '.join(here)}, not {' '.join(there)}"
+            return
+    if len(got) != len(want):
+        yield f"{len(got)} moves, not {len(want)}"
 
 
 def moves(reading: Reading) -> str:
     return " ".join(
-        f"{label(move.at - section.start, reading.sheet.feel)}{move.foot.value if move.foot else ''}"
+        f"{label(move.at - section.start, reading.sheet.feel)}"
+        f"{move.foot.value if move.foot else ''}"
         f".{move_word(move).replace(' ', '_')}{'' if move.weight else '~'}"
         f"{format(move.turn, '+d') if move.turn else ''}"
         for part in reading.sheet.parts
@@ -240,8 +244,6 @@ def own_sentences() -> list[tuple[str, list[Event] | None]]:
 
 
 def sentences(cases: list[tuple[str, list[Event] | None]], name: str, verbose: bool) -> None:
-    from maplestep.core.sheet.statements import read_statements
-
     counted: Counter[str] = Counter()
     for text, want in cases:
         read = read_statements(text)
@@ -296,13 +298,10 @@ def main() -> None:
     started = time.perf_counter()
     sheets(sets, verbose)
     print(f"all read and checked in {time.perf_counter() - started:.1f} s")
-    try:
-        for folder in folders:
-            sentences(shared_sentences(folder), folder.name, verbose)
-        if not arguments:
-            sentences(own_sentences(), "own", verbose)
-    except ImportError as error:
-        print(error)
+    for folder in folders:
+        sentences(shared_sentences(folder), folder.name, verbose)
+    if not arguments:
+        sentences(own_sentences(), "own", verbose)
     long = next((t.text for t in sets.get("own", []) if t.name == "tag-restart-lines"), "")
     if long:
         speed(long)

@@ -14,7 +14,7 @@ from .core.from_sheet import REASONS, TakenOver, statement_of, taken_over
 from .core.sheet.read import Reading
 from .core.sheet.statements import read_statements
 from .core.song import MAX_PHRASE, USUAL_INTRO, Song, unmapped_song
-from .formats.routine_file import RoutineForm, event_form, song_form, song_of, write_routine
+from .formats.routine_file import RoutineForm, event_form, song_form, write_routine
 from .formats.sheet_in import sheet_of_file
 from .formats.song_file import read_song_file
 from .formats.statement_views import statements_view
@@ -61,7 +61,7 @@ def _routine(arguments: argparse.Namespace) -> int:
 
 def _song(arguments: argparse.Namespace, reading: Reading) -> Song:
     if arguments.song:
-        return song_of(read_song_file(Path(arguments.song).read_bytes()))
+        return read_song_file(Path(arguments.song).read_bytes())
     bpm = arguments.bpm or reading.sheet.claims.bpm
     if not bpm:
         raise MapleStepError("Say which song: --song SONG.json, or --bpm 118 --length 3:12.")

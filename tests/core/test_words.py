@@ -118,8 +118,12 @@ SHEETS = {
         "The pivot has no side; taken as ½ left.",
     ),
     "sheet.language": (
-        "T\n1-2 Passo destro avanti, giro di 1/2 a sinistra\n3-4 Passo destro a destra, tocco sinistro",
+        "T\n1-2 Passo destro avanti, giro di 1/2 a sinistra\n3-4 Passo destro a destra, tocco",
         "This sheet is in Italian, which is not read here: nothing of it is danced.",
+    ),
+    "sheet.uncounted": (
+        "1-4 R rocking chair\nstep right side",
+        "“step right side” has no counts and is not danced.",
     ),
     "sheet.word-unread": (
         "1-2 R side, touch L beside L",

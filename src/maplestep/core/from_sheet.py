@@ -10,7 +10,7 @@ import re
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from fractions import Fraction
-from typing import Final
+from typing import Final, NamedTuple
 
 from .counts import Cut
 from .errors import MapleStepError
@@ -130,6 +130,7 @@ def _events(stated: SheetStatement, sheet: Sheet) -> Iterator[Event]:
     walls, facings = said.walls, said.rule
     if said.nth:
         walls, facings = (_nth_wall(said, sheet),), ()
+    steps = _steps(stated, kind, sheet)
     event = Event(
         id="sheet",
         kind=kind,
@@ -137,14 +138,16 @@ def _events(stated: SheetStatement, sheet: Sheet) -> Iterator[Event]:
         facings=facings,
         facing_at=FacingAt.START if said.starts is not None and facings else FacingAt.THERE,
         after=_cut(said, sheet) if kind not in _WITHOUT_AFTER else None,
+        tag=steps.tag,
+        counts=steps.counts,
+        steps=steps.steps,
         origin=FROM_SHEET,
-        **_steps(stated, kind, sheet),
     )
     if kind is EventKind.RESTART and said.replaces and said.steps:
         first, last = said.replaces
-        steps = f"{first}-{last} {said.steps}" if last > first else f"{first} {said.steps}"
+        changed = f"{first}-{last} {said.steps}" if last > first else f"{first} {said.steps}"
         yield Event(
-            id="sheet", kind=EventKind.CHANGE, walls=event.walls, steps=steps, origin=FROM_SHEET
+            id="sheet", kind=EventKind.CHANGE, walls=event.walls, steps=changed, origin=FROM_SHEET
         )
     yield from _by_facing(event, said)
 
@@ -174,25 +177,33 @@ def _cut(said: Statement, sheet: Sheet) -> Cut | None:
     return Cut(at=said.after)
 
 
-def _steps(stated: SheetStatement, kind: EventKind, sheet: Sheet) -> dict[str, object]:
+class _Steps(NamedTuple):
+    """Steps by the name of a block, by their number of counts, or written out."""
+
+    tag: str = ""
+    counts: int | None = None
+    steps: str = ""
+
+
+def _steps(stated: SheetStatement, kind: EventKind, sheet: Sheet) -> _Steps:
     """Where the steps of an event come from: a block of the sheet, words, or so many counts."""
     wanted = _BLOCKS.get(kind)
     if wanted is None:
-        return {}
+        return _Steps()
     said = stated.statement
     blocks = [part for part in sheet.parts if part.kind is wanted]
     named = _block(stated, blocks)
     if named is not None:
-        return {"tag": named.name}
+        return _Steps(tag=named.name)
     if kind is EventKind.CHANGE:
         if said.replaces and said.steps:
             first, last = said.replaces
-            return {"steps": f"{first}-{last} {said.steps}"}
+            return _Steps(steps=f"{first}-{last} {said.steps}")
         raise _NotTakenError("steps")
     if kind is EventKind.ENDING:
-        return {}
+        return _Steps()
     if said.length is not None:
-        return {"counts": said.length}
+        return _Steps(counts=said.length)
     raise _NotTakenError("which" if len(blocks) > 1 else "length")
 
 

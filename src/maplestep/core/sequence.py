@@ -217,13 +217,15 @@ def worded_order(said: str, lengths: Mapping[str, int]) -> str:
         return f"{name}[{length - count + 1}-{length}]" if last else f"{name}[1-{count}]"
 
     plain = _FILLING.sub("", _SLICE.sub(cut, _PART_WORD.sub("", said)))
-    pieces = []
-    for piece in plain.split(","):
-        for words, times in _TIMES.items():
-            if piece.casefold().rstrip().endswith(words):
-                piece = f"({piece.strip()[: -len(words)].strip()}) x{times}"
-        pieces.append(piece)
-    return ",".join(pieces)
+    return ",".join(_times_over(piece) for piece in plain.split(","))
+
+
+def _times_over(piece: str) -> str:
+    """ "A B twice": the whole of it."""
+    for words, times in _TIMES.items():
+        if piece.casefold().rstrip().endswith(words):
+            return f"({piece.strip()[: -len(words)].strip()}) x{times}"
+    return piece
 
 
 def stated_order(text: str, names: Sequence[str], lengths: Mapping[str, int] | None = None) -> str:

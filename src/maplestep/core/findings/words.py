@@ -35,6 +35,10 @@ ENGLISH: Final[dict[str, tuple[str, str]]] = {
         "This sheet is in {language}, which is not read here: nothing of it is danced.",
         "English, French, Spanish and German are read. Paste the sheet in one of them.",
     ),
+    "sheet.uncounted": (
+        "“{said}” has no counts and is not danced.",
+        "Write its counts in front of it.",
+    ),
     "sheet.word-unread": (
         "{counts}: “{text}” finds no place in what is danced.",
         "Take it out, or write the steps out.",

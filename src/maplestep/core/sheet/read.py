@@ -199,10 +199,9 @@ class _Reader:
         reached = self._builder.reached if self._builder is not None else ZERO
         part = self._builder.name if self._builder is not None else ""
         known = [each.statement for each in read.unclear if each.statement]
-        for statement in (*read.events, *known):
-            here = statement.here and statement.after is None
-            if here and reached:
-                statement = replace(statement, after=reached, after_words=str(reached))
+        for said in (*read.events, *known):
+            here = said.here and said.after is None and reached
+            statement = replace(said, after=reached, after_words=str(reached)) if here else said
             self._statements.append(SheetStatement(statement, span, part, reached, block))
             self._events.extend(claims_of(statement, span))
         return bool(read.events or known)

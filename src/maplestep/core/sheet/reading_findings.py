@@ -107,6 +107,17 @@ def counts_many(line: StepLine, most: int) -> Finding:
     )
 
 
+def uncounted(span: Span, said: str) -> Finding:
+    """Words of steps without counts that find no place in the dance."""
+    return Finding(
+        code="sheet.uncounted",
+        severity=Severity.DOUBTFUL,
+        place=Place(span=span),
+        facts={"said": said if len(said) <= 60 else f"{said[:57]}..."},
+        found=said,
+    )
+
+
 def statement_unclear(span: Span, unclear: Unclear) -> Finding:
     """A note on a tag or restart that leaves something open."""
     return Finding(

@@ -50,7 +50,8 @@ def _number_lists(page: BeautifulSoup) -> None:
 
 def rtf_text(raw: bytes) -> str:
     """The text of an RTF document."""
-    return tidy(rtf_to_text(raw.decode("latin-1"), errors="ignore"))
+    text: str = rtf_to_text(raw.decode("latin-1"), errors="ignore")  # type: ignore[no-untyped-call]
+    return tidy(text)
 
 
 def tidy(text: str) -> str:

@@ -10,6 +10,7 @@ import re
 from collections import Counter
 from collections.abc import Sequence
 from io import BytesIO
+from itertools import pairwise
 from typing import Any, Final
 
 import pdfplumber
@@ -98,7 +99,7 @@ def _lines(words: Sequence[Word]) -> list[str]:
 
 def _joined(row: Sequence[Word]) -> str:
     text = row[0]["text"]
-    for before, word in zip(row, row[1:], strict=False):
+    for before, word in pairwise(row):
         letter = (before["x1"] - before["x0"]) / max(len(before["text"]), 1)
         text += "\t" if word["x0"] - before["x1"] > _WIDE * letter else " "
         text += word["text"]

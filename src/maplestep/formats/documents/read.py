@@ -66,7 +66,8 @@ def document_text(raw: bytes) -> str:
         raise
     except Exception as error:  # what a broken document does to its library is not foreseeable
         raise FileError(
-            f"This {_NAMES[kind]} is damaged and cannot be opened. Save it again, or paste its text."
+            f"This {_NAMES[kind]} is damaged and cannot be opened. "
+            "Save it again, or paste its text."
         ) from error
     if not text.strip():
         raise FileError(_EMPTY.get(kind, "There is no text in this file."))

@@ -27,6 +27,7 @@ from ..language.interpretations import (
 )
 from ..language.lexicon import Lexicon
 from ..lines.columns import counted_lines, numbers, option_in
+from ..lines.gauge import gauge
 from ..lines.headings import SectionHeading
 from ..lines.model import OptionLine, Remark, StepLine
 from ..lines.repeats import Repetition
@@ -102,6 +103,8 @@ class PartBuilder:
             return
         if opened.landings:
             opened.claim_facing(remark.text, remark.span)
+            if _names_steps(remark.text):
+                self.findings.append(reading_findings.uncounted(remark.span, remark.text.strip()))
         elif self._headed:
             opened.pending.append((remark.text, remark.span.start, remark.span))
 
@@ -122,9 +125,15 @@ class PartBuilder:
             del self._opened.landings[-len(landings) :]
             self._repeat(line.repeats, line, landings[0], len(landings))
             return
-        words, option = line.words, option_in(line.words)
+        option = option_in(line.words)
+        self._read_steps(line, counts, line.words if option is None else option[0])
         if option is not None:
-            words = option[0]
+            start = line.words_at + option[1]
+            place = Span(start, start + len(option[2]), line.span.line)
+            self._add_option("", option[2], place.start, place)
+
+    def _read_steps(self, line: StepLine, counts: CountList, words: str) -> None:
+        assert self._opened is not None
         if not self._effort.spend(len(counts.positions), line.span, self.findings):
             return
         fitted = fit_line(
@@ -143,13 +152,6 @@ class PartBuilder:
         self._opened.claim_facing(line.words, line.span)
         if line.behind:
             self._opened.claim_facing(line.behind, line.span)
-        if option is not None:
-            place = Span(
-                line.words_at + option[1],
-                line.words_at + option[1] + len(option[2]),
-                line.span.line,
-            )
-            self._add_option("", option[2], place.start, place)
 
     def _counts(self, line: StepLine) -> CountList | None:
         """The line's count column; None, and a finding, when it is none or asks too much."""
@@ -220,22 +222,37 @@ class PartBuilder:
             for line in counted_lines(heading.words, heading.words_at, heading.span):
                 self.add_steps(line)
             return
+        if not self._in_usual_rhythm(texts, wanted) and not self._on_all_counts(opened, wanted):
+            told = [text for text, _, _ in texts if _names_steps(text)]
+            if told:
+                self.findings.append(reading_findings.uncounted(heading.span, told[0]))
+
+    def _in_usual_rhythm(self, texts: Sequence[tuple[str, int, Span]], wanted: int | None) -> bool:
+        """Dance lines without counts in their figures' rhythm, when that fills the section."""
         columns = [usual_column(text, self._lexicon) for text, _, _ in texts]
         lengths = [counts_in(column) for column in columns]
         total = sum(lengths)
         if not total or (wanted or total) != total or (not wanted and total % 2):
-            if wanted and heading.words and not opened.pending:
-                fitted = fit_line(heading.words, wanted, True, self._lexicon)
-                if fitted.how != "short" and not fitted.unknown and fitted.uses:
-                    self._add_uncounted(
-                        heading.words, heading.words_at, heading.span, f"1-{wanted}"
-                    )
-            return
+            return False
         at = 0
         for (text, offset, span), column, length in zip(texts, columns, lengths, strict=True):
             if length:
                 self._add_uncounted(text, offset, span, moved(column, at))
                 at += length
+        return True
+
+    def _on_all_counts(self, opened: SectionBuilder, wanted: int | None) -> bool:
+        """ "[1-8] R figure of eight vine": the words of the heading take all its counts."""
+        heading = opened.heading
+        if heading is None or not wanted or not heading.words or opened.pending:
+            return False
+        if wanted > MAX_ON_A_LINE:
+            return False
+        fitted = fit_line(heading.words, wanted, True, self._lexicon)
+        if fitted.how == "short" or fitted.unknown or not fitted.uses:
+            return False
+        self._add_uncounted(heading.words, heading.words_at, heading.span, f"1-{wanted}")
+        return True
 
     def _add_uncounted(self, text: str, offset: int, span: Span, counts: str) -> None:
         self.add_steps(StepLine(text, span, counts, offset, text, offset))
@@ -279,14 +296,18 @@ class PartBuilder:
     def _source(self, asked: Repetition) -> tuple[Fraction, Fraction] | None:
         if asked.part:
             return self._of_other(asked)
+        return self._of_sections(asked) if not asked.counts else self._of_counts(asked)
+
+    def _of_sections(self, asked: Repetition) -> tuple[Fraction, Fraction] | None:
+        if asked.last > len(self._sections):
+            return None
+        return self._sections[asked.first - 1].start, self._sections[asked.last - 1].end
+
+    def _of_counts(self, asked: Repetition) -> tuple[Fraction, Fraction] | None:
         if asked.back:
             return (self.reached - asked.back, self.reached) if asked.back <= self.reached else None
-        if asked.counts and not asked.last:
+        if not asked.last:
             return (ZERO, self.reached) if self.reached else None
-        if not asked.counts:
-            if asked.last > len(self._sections):
-                return None
-            return self._sections[asked.first - 1].start, self._sections[asked.last - 1].end
         start, end = Fraction(asked.first - 1), Fraction(asked.last)
         opened = self._opened
         if opened is not None and opened.landings and end <= opened.reached:
@@ -496,6 +517,12 @@ class PartBuilder:
 
 
 _OTHER_READING: Final = 1.6
+
+
+def _names_steps(text: str) -> bool:
+    """Are these the words of steps, feet and all?"""
+    seen = gauge(text)
+    return seen.steps > 0 and seen.feet > 0 and not seen.unknown
 
 
 class Effort:

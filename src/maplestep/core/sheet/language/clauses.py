@@ -396,7 +396,18 @@ def _settle(clause: Clause, lexemes: Sequence[Lexeme], lexicon: Lexicon) -> None
     elif clause.feet and clause.turn is not None and not others:
         # "R ¼ right": a step that turns.
         clause.sense, clause.figure, clause.direction = Sense.FIGURE, STEP, "fwd"
-    elif clause.feet and any(lexeme.kind is Kind.STYLE for lexeme in lexemes):
+    else:
+        _settle_without_figure(clause, lexemes, others, lexicon)
+    if clause.travel and clause.sense is Sense.STYLE:
+        clause.sense = Sense.FEET
+        clause.feet.append(clause.travel)
+
+
+def _settle_without_figure(
+    clause: Clause, lexemes: Sequence[Lexeme], others: tuple[Lexeme, ...], lexicon: Lexicon
+) -> None:
+    """Feet alone, a turn alone, styling, or words nobody knows."""
+    if clause.feet and any(lexeme.kind is Kind.STYLE for lexeme in lexemes):
         clause.sense = Sense.STYLE  # "bend R knee", "look left"
     elif clause.feet and not others:
         clause.sense = Sense.FEET
@@ -407,13 +418,9 @@ def _settle(clause: Clause, lexemes: Sequence[Lexeme], lexicon: Lexicon) -> None
     elif others:
         clause.sense = Sense.UNKNOWN
         _look_near(clause, others, lexicon)
-        if clause.unknown:
-            return
-        clause.unknown = tuple(lexemes)
-        clause.nearest = _nearest(" ".join(x.word for x in lexemes), others, lexicon)
-    if clause.travel and clause.sense is Sense.STYLE:
-        clause.sense = Sense.FEET
-        clause.feet.append(clause.travel)
+        if not clause.unknown:
+            clause.unknown = tuple(lexemes)
+            clause.nearest = _nearest(" ".join(x.word for x in lexemes), others, lexicon)
 
 
 def _named_otherwise(clause: Clause, lexemes: Sequence[Lexeme], lexicon: Lexicon) -> None:

@@ -22,7 +22,8 @@ _WORDS: Final = {
     "paredes tempos toque calcanhar ponta cruzar atras peso iniciante cruzando ao para",
     "Swedish": "steg hoger vanster fot fram bak framat bakat vand sida bredvid korsa vaggar takter "
     "tyngd hal ta",
-    "Danish": "trin hojre venstre fod frem tilbage drej vaeg side ved siden kryds taeller vaegt hael",
+    "Danish": "trin hojre venstre fod frem tilbage drej vaeg side ved siden kryds taeller vaegt "
+    "hael",
     "Norwegian": "steg hoyre venstre fot frem tilbake snu vegg side ved siden kryss tellinger vekt",
     "Finnish": "askel oikea vasen oikealle vasemmalle jalka eteen taakse kaannos viereen seinaa",
     "Polish": "krok prawa lewa prawej lewej noga przod tyl obrot obok sciany",

@@ -76,8 +76,9 @@ def fit_line(
     """The best way to read a line's words on so many landings.
 
     ``whole`` says that the count column names whole counts only, ``ways`` how many ways are
-    tried at most. Complexity: the number of ways is bounded and each is tried in O(figures x landings). The result
-    is kept, as a sheet is read again at every keystroke and most of its lines are the same.
+    tried at most. Complexity: the number of ways is bounded and each is tried in
+    O(figures x landings). The result is kept, as a sheet is read again at every keystroke and
+    most of its lines are the same.
     """
     search = _Search(words, landings, lexicon, ways)
     best = search.best()

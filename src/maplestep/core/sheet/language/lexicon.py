@@ -88,6 +88,21 @@ class _Entry(NamedTuple):
     gerund: bool
 
 
+def _plain_phrases() -> dict[tuple[str, ...], tuple[Kind, Any]]:
+    """The phrases of every language, and its names of figures."""
+    phrases: dict[tuple[str, ...], tuple[Kind, Any]] = {}
+    for language in LANGUAGES:
+        for kind, table in language.phrases.items():
+            for value, names in table.items():
+                for name in names:
+                    phrases.setdefault(_split(name), (kind, value))
+    for language in LANGUAGES:
+        for figure, names in language.figures.items():
+            for name in names:
+                phrases[_split(name)] = (Kind.FIGURE, BY_NAME[figure])
+    return phrases
+
+
 class Lexicon:
     """Every phrase that is understood: the app's own and a user's figures besides.
 
@@ -95,16 +110,7 @@ class Lexicon:
     """
 
     def __init__(self, own: tuple[Figure, ...] = ()) -> None:
-        phrases: dict[tuple[str, ...], tuple[Kind, Any]] = {}
-        for language in LANGUAGES:
-            for kind, table in language.phrases.items():
-                for value, names in table.items():
-                    for name in names:
-                        phrases.setdefault(_split(name), (kind, value))
-        for language in LANGUAGES:
-            for figure_name, names in language.figures.items():
-                for name in names:
-                    phrases[_split(name)] = (Kind.FIGURE, BY_NAME[figure_name])
+        phrases = _plain_phrases()
         # The user's own figures come last, so that they win over ours of the same name.
         self.figures = {figure.name: figure for figure in (*FIGURES, *own)}
         for figure in (*FIGURES, *own):

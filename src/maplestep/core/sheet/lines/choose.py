@@ -109,8 +109,9 @@ def _context(text: str) -> Context:
 
 def _cheapest(options: list[tuple[Choice, ...]], context: Context) -> list[Choice]:
     beam = [Path(0.0, State(), None)]
-    for index, given in enumerate(options):
+    for index, plain in enumerate(options):
         found: dict[State, Path] = {}
+        given = plain
         if len(given) == 1 and given[0].role in {Role.NOTHING, Role.BESIDE}:
             beam = [path._replace(trail=Trail(given[0], path.trail)) for path in beam]
             continue
@@ -191,17 +192,22 @@ def _step(
             return _words(state)
         case Role.SECTION | Role.PART:
             return _heading(state, choice, context, following)
-        case Role.FACT:
-            return (0.0 if state.head else 1.4) + _left(state), state._replace(
-                waiting=0, titled=state.titled or _has_title(choice)
-            )
-        case Role.TITLE:
-            return _left(state), state._replace(titled=True, waiting=0)
         case _:
-            untitled = 0.3 if state.head and not state.titled else 0.0
-            if choice.first and choice.first == state.reached + 1:
-                untitled += 2.5
-            return untitled + _left(state), state._replace(waiting=0)
+            return _beside_steps(state, choice)
+
+
+def _beside_steps(state: State, choice: Choice) -> tuple[float, State]:
+    """A title, a fact or a remark."""
+    cost, after = _left(state), state._replace(waiting=0)
+    if choice.role is Role.FACT:
+        cost += 0.0 if state.head else 1.4
+        after = after._replace(titled=state.titled or _has_title(choice))
+    elif choice.role is Role.TITLE:
+        after = after._replace(titled=True)
+    else:
+        cost += 0.3 if state.head and not state.titled else 0.0
+        cost += 2.5 if choice.first and choice.first == state.reached + 1 else 0.0
+    return cost, after
 
 
 def _has_title(choice: Choice) -> bool:

@@ -13,6 +13,7 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field, replace
 from fractions import Fraction
 from functools import lru_cache
+from itertools import pairwise
 from typing import Final
 
 from ...errors import FacingError
@@ -26,6 +27,13 @@ from .model import Statement, Statements, Unclear
 from .tokens import ANY_KIND, Token, tokens_of
 
 _MOST_WALLS: Final = 200
+_WEAK: Final = frozenset({"hold", "add", "repeat"})
+"""Words that make a tag only where their wall ends."""
+_SOFT_KINDS: Final = _WEAK | {"soft"}
+_SHORT_WALL: Final = "short"
+_TAKE_A_TAG: Final = frozenset(
+    {ClaimKind.TAG_RESTART, ClaimKind.BRIDGE, ClaimKind.CHANGE, ClaimKind.TAG}
+)
 _MOST_TEXT: Final = 1500
 _STOPS: Final = frozenset({ClaimKind.RESTART, ClaimKind.TAG_RESTART})
 _WITH_LENGTH: Final = frozenset({ClaimKind.TAG, ClaimKind.TAG_RESTART, ClaimKind.BRIDGE})
@@ -156,7 +164,7 @@ class _Reader:
                 draft.after, draft.after_words = Fraction(number), str(number)
             short = draft.kind is None and draft.walls and draft.after is not None
             if short and _ONLY.search(self._plain):
-                draft.kind, draft.kind_token, draft.hard = ClaimKind.RESTART, "short", True
+                draft.kind, draft.kind_token, draft.hard = ClaimKind.RESTART, _SHORT_WALL, True
         drafts = [d for d in self._drafts if d.kind is not None]
         if self._denied and not any(d.walls or d.rule for d in drafts):
             return Statements(none=bool(drafts))
@@ -184,25 +192,23 @@ class _Reader:
     def _share(self, drafts: list[_Draft]) -> None:
         """What a statement leaves out is what the one beside it says."""
         for one, other in zip(drafts[-2::-1], drafts[:0:-1], strict=False):
-            if one.kind is not other.kind:
-                continue
-            if one.kind in _STOPS and one.after is None and other.after is not None:
-                one.after, one.after_words = other.after, other.after_words
-                one.section = other.section
-            if one.kind in _WITH_LENGTH and one.length is None and one.number is None:
-                one.length = other.length
+            self._lend(other, one)
         named = {d.number: d.length for d in drafts if d.number is not None and d.length}
         for draft in drafts:
             if draft.kind is ClaimKind.TAG and draft.length is None and draft.number is not None:
                 draft.length = named.get(draft.number)
-        for one, other in zip(drafts, drafts[1:], strict=False):
-            if one.kind is not other.kind:
-                continue
-            if other.kind in _STOPS and other.after is None and other.walls and one.after:
-                other.after, other.after_words = one.after, one.after_words
-                other.section = one.section
-            if other.kind in _WITH_LENGTH and other.length is None and other.number is None:
-                other.length = one.length
+        for one, other in pairwise(drafts):
+            if other.walls:
+                self._lend(one, other)
+
+    def _lend(self, giver: _Draft, taker: _Draft) -> None:
+        if giver.kind is not taker.kind:
+            return
+        if taker.kind in _STOPS and taker.after is None and giver.after is not None:
+            taker.after, taker.after_words = giver.after, giver.after_words
+            taker.section = giver.section
+        if taker.kind in _WITH_LENGTH and taker.length is None and taker.number is None:
+            taker.length = giver.length
 
     def _finish(self, draft: _Draft, events: list[Statement], unclear: list[Unclear]) -> None:
         self._ended_with_steps(draft)
@@ -257,28 +263,30 @@ class _Reader:
 
     def _trouble(self, draft: _Draft) -> str:
         """Why a statement is not certain; "nothing" when it is none at all; "" when it is."""
-        kind = draft.kind
         if draft.asks:
             return draft.asks
-        placed = draft.walls or draft.rule
-        if not placed:
-            if _MARK_ALONE.match(self._plain):
-                return "nothing"
-            if self._every and kind is ClaimKind.TAG:
-                return "every"
-            if draft.kind_token in {"hold", "add", "repeat", "soft"} and draft.after is None:
-                return "nothing"
-            bare = not draft.hard and draft.after is None and draft.length is None
-            if bare and (draft.number is not None or kind is not ClaimKind.RESTART or draft.here):
-                return "nothing"
+        if not (draft.walls or draft.rule):
+            return self._trouble_of_unplaced(draft)
+        needs_place = draft.kind in _STOPS or draft.kind is ClaimKind.BRIDGE
+        if needs_place and draft.after is None and not draft.here:
+            return "place"
+        weak = draft.kind is ClaimKind.TAG and draft.kind_token in _WEAK
+        placed = draft.at_end or draft.rule or draft.after is not None
+        return "nothing" if weak and not placed else ""
+
+    def _trouble_of_unplaced(self, draft: _Draft) -> str:
+        """A statement that names no wall: a mark, the last words of a sheet, or to be asked."""
+        if _MARK_ALONE.match(self._plain):
+            return "nothing"
+        if self._every and draft.kind is ClaimKind.TAG:
+            return "every"
+        if draft.kind_token in _SOFT_KINDS and draft.after is None:
+            return "nothing"
+        said = draft.hard or draft.after is not None or draft.length is not None
+        if said:
             return "wall"
-        if kind in _STOPS and draft.after is None and not draft.here:
-            return "place"
-        if kind is ClaimKind.TAG and draft.kind_token in {"hold", "add", "repeat"}:
-            return "" if draft.at_end or draft.rule or draft.after is not None else "nothing"
-        if kind is ClaimKind.BRIDGE and draft.after is None and not draft.here:
-            return "place"
-        return ""
+        asked = draft.number is None and draft.kind is ClaimKind.RESTART and not draft.here
+        return "wall" if asked else "nothing"
 
     # walls
 
@@ -343,23 +351,24 @@ class _Reader:
 
     def _merges(self, kind: ClaimKind, called: str, token: Token) -> bool:
         """ "Dance 16 counts, add the 4-count tag and restart" is one thing."""
-        now = self._now
-        own_walls = self._walls_before_next_kind(token)
-        weak = now.kind_token in {"hold", "add", "repeat"}
+        now, own_walls = self._now, self._walls_before_next_kind(token)
         if kind is now.kind and called in {"restart", "soft"} and not own_walls:
             return True
-        if kind is ClaimKind.TAG and now.kind in {
-            ClaimKind.TAG_RESTART, ClaimKind.BRIDGE, ClaimKind.CHANGE, ClaimKind.TAG,
-        }:  # fmt: skip
-            if now.kind is ClaimKind.TAG and weak:
+        if kind is ClaimKind.TAG and now.kind in _TAKE_A_TAG:
+            if now.kind is ClaimKind.TAG and now.kind_token in _WEAK:
                 now.kind_token = called
             return not own_walls or (now.kind is ClaimKind.TAG and not now.walls)
         if own_walls and now.walls:
             return False
+        return self._grows(kind, called, own_walls)
+
+    def _grows(self, kind: ClaimKind, called: str, own_walls: bool) -> bool:
+        """What has begun becomes more: a tag with a restart behind it, a change before one."""
+        now = self._now
         if kind is ClaimKind.RESTART and now.kind is ClaimKind.TAG:
-            if now.after is None and (now.at_end or called == "soft"):
-                return True  # "at the end of wall 3 hold 4 counts, then start again"
-            now.kind = ClaimKind.TAG_RESTART
+            closes = now.after is None and (now.at_end or called == "soft")
+            # "At the end of wall 3 hold 4 counts, then start again" stays a tag.
+            now.kind = ClaimKind.TAG if closes else ClaimKind.TAG_RESTART
             return True
         if kind is ClaimKind.TAG_RESTART and now.kind is ClaimKind.TAG and not own_walls:
             now.kind = kind
@@ -368,7 +377,7 @@ class _Reader:
             now.kind = ClaimKind.RESTART
             self._stop_behind(now)
             return True
-        if kind is ClaimKind.TAG and now.kind is ClaimKind.RESTART and now.kind_token == "short":
+        if kind is ClaimKind.TAG and now.kind_token == _SHORT_WALL:
             now.kind = ClaimKind.TAG_RESTART
             return True
         return kind is ClaimKind.CHANGE and now.kind in _STOPS
@@ -527,7 +536,7 @@ class _Reader:
             now.after, now.after_words = Fraction(number), str(number)
         elif now.kind is None and self._open is None:
             self._open = token
-        elif not (now.length == number or now.after == number):
+        elif number not in (now.length, now.after):
             self._numbers.append(token)
 
     def _claim_open(self, kind: ClaimKind) -> None:

@@ -205,6 +205,8 @@ class SheetWriter:
         fitted = fit_line(line.words, len(landings), whole, self._lexicon)
         if not fitted.uses or fitted.unknown or fitted.how in {"short", "rhythm"}:
             return None
+        if fitted.unread or fitted.differs or any(use.ending_direction for use in fitted.uses):
+            return None
         bare = self._lexicon.lexemes(_BRACKETS.sub("", line.words))
         unread = any(lexeme.kind in _UNREAD for lexeme in bare)
         if unread or any(_says_more(use) for use in fitted.uses):

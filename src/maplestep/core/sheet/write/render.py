@@ -152,17 +152,24 @@ def use_words(use: FigureUse, foot: Foot | None, language: Language) -> str:
             words.append(language.name(figure))
     elif not (use.bare_turn and use.turn is not None and figure.name == "full turn") or not words:
         words.append(language.name(figure))
-    if shown and (figure is STEP or figure.takes_direction):
-        words.append(language.directions[shown])
-    outward = foot is not None and use.travel is foot
-    if use.travel is not None and not outward and (figure.travels or shown.startswith("diag")):
-        words.append(f"{language.travel} {language.sides[use.travel]}".strip())
+    words += _where(use, foot, shown, language)
     if use.ending is not None:
         words.append(language.name(use.ending))
     words += _turn(use, language)
     if use.weight is not None:
         words.append(f"({_weight(use.weight, language)})")
     return " ".join(words)
+
+
+def _where(use: FigureUse, foot: Foot | None, shown: str, language: Language) -> list[str]:
+    """The direction of a figure, and the side it travels to."""
+    words = []
+    if shown and (use.figure is STEP or use.figure.takes_direction):
+        words.append(language.directions[shown])
+    outward = foot is not None and use.travel is foot
+    if use.travel is not None and not outward and (use.figure.travels or shown.startswith("diag")):
+        words.append(f"{language.travel} {language.sides[use.travel]}".strip())
+    return words
 
 
 def moves_words(moves: Sequence[Move], language: Language) -> str:

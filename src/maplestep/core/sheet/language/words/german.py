@@ -10,7 +10,10 @@ from ..kinds import Kind
 R, L = Foot.RIGHT, Foot.LEFT
 PHRASES: Final[dict[Kind, dict[Any, tuple[str, ...]]]] = {
     Kind.FOOT: {
-        R: ("rechter fuss", "rechten fuss", "rechts", "rechte", "rechten", "rechter", "rechtes", "re"),
+        R: (
+            *("rechter fuss", "rechten fuss", "rechts", "rechte", "rechten", "rechter", "rechtes"),
+            "re",
+        ),
         L: ("linker fuss", "linken fuss", "links", "linke", "linken", "linker", "linkes", "li"),
     },
     Kind.DIRECTION: {
@@ -41,10 +44,16 @@ PHRASES: Final[dict[Kind, dict[Any, tuple[str, ...]]]] = {
     Kind.TIMES: {2: ("zweimal", "noch einmal", "wiederholen"), 3: ("dreimal",)},
     Kind.NUMBER: {2: ("zwei",), 3: ("drei",), 4: ("vier",)},
     Kind.JOIN: {None: ("und", "dann", "danach")},
-    Kind.STYLE: {None: ("arme", "hande", "kopf", "knie", "hufte", "huften", "leicht", "langsam", "dabei")},
+    Kind.STYLE: {
+        None: (
+            *("arme", "hande", "kopf", "knie", "hufte", "huften", "leicht", "langsam", "dabei"),
+        ),
+    },
     Kind.FILLER: {
-        None: ("der", "die", "das", "den", "dem", "mit", "auf", "ein", "eine", "einen", "beim", "uhr",
-               "fuss", "etwas", "wahrend"),
+        None: (
+            *("der", "die", "das", "den", "dem", "mit", "auf", "ein", "eine", "einen", "beim"),
+            *("uhr", "fuss", "etwas", "wahrend"),
+        ),
     },
 }  # fmt: skip
 FIGURES: Final[dict[str, tuple[str, ...]]] = {
