@@ -10,6 +10,7 @@ from ninja.files import UploadedFile
 from pydantic import BaseModel
 
 from ..core.errors import FileError
+from ..formats.documents.read import MAX_BYTES
 from .accounts.models import User
 
 MAX_FILE: Final = 2_000_000
@@ -33,6 +34,16 @@ def json_answer(model: BaseModel) -> HttpResponse:
 def user_of(request: HttpRequest) -> User:
     """The signed-in user; the API lets nobody else through to here."""
     return cast(User, request.user)
+
+
+def read_document(file: UploadedFile) -> bytes:
+    """The bytes of a document, which may be larger than its text. Raises FileError."""
+    if file.size is None or file.size > MAX_BYTES:
+        raise FileError(
+            f"This file has {(file.size or 0) / 1_000_000:.0f} MB; a step sheet may have "
+            f"{MAX_BYTES // 1_000_000} MB. Save it without its pictures."
+        )
+    return bytes(file.read())
 
 
 def read_upload(file: UploadedFile) -> bytes:

@@ -10,6 +10,7 @@ import re
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from fractions import Fraction
+from itertools import count
 from typing import Final, NamedTuple
 
 from .counts import Cut
@@ -283,7 +284,13 @@ def differences(routine: Routine, reading: Reading) -> Differences:
     stated = taken_over(reading)
     here = {key for event in routine.events for key in key_of_wall(event)}
     there = {key for event in stated.events for key in key_of_wall(event)}
-    missing = tuple(e for e in stated.events if not set(key_of_wall(e)) <= here)
+    taken = {event.id for event in routine.events}
+    free = (f"sheet-{n}" for n in count(1) if f"sheet-{n}" not in taken)
+    missing = tuple(
+        replace(event, id=next(free))
+        for event in stated.events
+        if not set(key_of_wall(event)) <= here
+    )
     extra = tuple(e for e in routine.events if not set(key_of_wall(e)) <= there)
     other = stated.sequence if stated.sequence and stated.sequence != routine.sequence else ""
     return Differences(missing=missing, extra=extra, sequence=other, left=stated.left)

@@ -15,6 +15,7 @@ from ..apps.accounts.api import WrongCredentials
 from ..apps.accounts.api import router as accounts
 from ..apps.dances.api import router as dances
 from ..apps.dances.desk_api import router as steps_desk
+from ..apps.dances.scan_api import router as scans
 from ..apps.errors import ChangedElsewhere, NotHere, StillInUse
 from ..apps.routines.api import router as routines
 from ..apps.routines.fit_api import router as fit_desk
@@ -38,6 +39,7 @@ api.add_router("", sound)
 api.add_router("/songs", songs)
 api.add_router("/dances", steps_desk)
 api.add_router("/dances", dances)
+api.add_router("/dances", scans)
 api.add_router("", fit_desk)
 api.add_router("", routines)
 

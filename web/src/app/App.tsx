@@ -13,6 +13,7 @@ const SignIn = desk(() => import("../features/signin/SignIn"));
 const Shelf = desk(() => import("../features/shelf/ShelfPage"));
 const RoutinePage = desk(() => import("./RoutinePage"));
 const SongAlone = desk(() => import("../features/song/SongAlone"));
+const ScanPage = desk(() => import("../features/shelf/ScanPage"));
 const DanceAlone = desk(() => import("../features/steps/DanceAlone"));
 
 const client = new QueryClient({
@@ -70,6 +71,7 @@ function Gate() {
       <Route path="/routines/:id/:desk" element={<RoutinePage />} />
       <Route path="/songs/:id" element={<SongAlone />} />
       <Route path="/dances/:id" element={<DanceAlone />} />
+      <Route path="/scans/:id" element={<ScanPage />} />
       <Route path="*" element={<Navigate to="/" replace />} />
     </Routes>
   );

@@ -21,7 +21,7 @@ from ...formats.sheet_in import sheet_text_of
 from ...formats.sheet_markdown import write_markdown
 from ...formats.sheet_pdf import Print, write_pdf
 from ...formats.sheet_views import SheetView, sheet_view
-from ..http import ErrorForm, read_upload, user_of
+from ..http import ErrorForm, read_document, user_of
 from .actions.create import create_dance
 from .actions.delete import delete_dance
 from .actions.save import save_dance
@@ -80,8 +80,8 @@ def create(request: HttpRequest, form: SheetIn) -> DanceOut:
 
 @router.post("/file", response={200: DanceOut, 422: ErrorForm})
 def upload(request: HttpRequest, file: File[UploadedFile]) -> DanceOut:
-    """A new dance from a text, Markdown, CSV or JSON file."""
-    text = sheet_text_of(read_upload(file), file.name or "")
+    """A new dance from a text in any form: plain, Markdown, CSV, JSON, PDF, Word, web page ..."""
+    text = sheet_text_of(read_document(file), file.name or "")
     return dance_out(create_dance(user_of(request), text))
 
 

@@ -57,3 +57,22 @@ class OwnFigure(models.Model):
 
     def __str__(self) -> str:
         return self.name
+
+
+class Scan(Owned):
+    """A picture of a sheet, and the words read in it. ``doubtful``: [start, end, per cent]."""
+
+    class State(models.TextChoices):
+        READING = "reading"
+        READY = "ready"
+        FAILED = "failed"
+
+    name = models.CharField(max_length=120, blank=True)
+    picture = models.BinaryField()
+    state = models.CharField(max_length=20, choices=State, default=State.READING)
+    message = models.CharField(max_length=300, blank=True)
+    text = models.TextField(blank=True)
+    doubtful = models.JSONField(default=list, blank=True)
+
+    def __str__(self) -> str:
+        return self.name

@@ -67,6 +67,12 @@ function Words({ finding }: { finding: Finding }) {
     <>
       <span className="mark">{t(`fit.place.${finding.severity}`)}</span>{" "}
       <strong>{finding.message}</strong> <span className="soft">{finding.advice}</span>
+      {finding.consequences.length > 0 && (
+        <span className="soft follows">
+          {t("fit.follows", { count: finding.consequences.length })}{" "}
+          {finding.consequences.join(" ")}
+        </span>
+      )}
     </>
   );
 }

@@ -12,7 +12,13 @@ import { Sits } from "./Sits";
 import type { Plan, Plans as PlansView } from "./usePlans";
 
 export type Opened =
-  null | "said" | "claims" | "limits" | { rank: "dances" | "songs" } | { swap: string | null };
+  | null
+  | "said"
+  | "claims"
+  | "limits"
+  | "sheet"
+  | { rank: "dances" | "songs" }
+  | { swap: string | null };
 
 /** What can be done from here; the same functions as long as the desk is open. */
 export interface Acts {
@@ -132,6 +138,9 @@ function Tools({ id, onOpen }: { id: string; onOpen: (what: Opened) => void }) {
     <nav className="fit-tools" aria-label={t("fit.tools")}>
       <Button size="small" onClick={() => onOpen("said")}>
         {t("said.open")}
+      </Button>
+      <Button size="small" onClick={() => onOpen("sheet")}>
+        {t("sheet.open")}
       </Button>
       <Button size="small" onClick={() => onOpen("claims")}>
         {t("claims.open")}

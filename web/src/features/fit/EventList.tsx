@@ -15,6 +15,7 @@ interface Props {
 export function EventList({ timeline, events, onGo, onRemove }: Props) {
   const { t } = useTranslation();
   const met = new Set(timeline.happenings.map((there) => there.event));
+  const fromSheet = new Set(events.filter((event) => event.origin).map((event) => event.id));
   const never = events.filter((event) => !met.has(event.id) && !event.walls.length);
   if (!timeline.happenings.length && !never.length) return null;
   return (
@@ -33,6 +34,9 @@ export function EventList({ timeline, events, onGo, onRemove }: Props) {
                 <button className="plain" onClick={() => onGo(there.wall, there.after)}>
                   <strong>{there.words}</strong>
                 </button>
+                {fromSheet.has(there.event) && (
+                  <span className="from-sheet">{t("fit.fromSheet")}</span>
+                )}
               </td>
               <td title={t("fit.starts", { clock: there.starts })}>
                 <RoomGlyph clock={there.starts} size={18} silent /> {there.starts}

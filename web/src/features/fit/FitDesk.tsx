@@ -34,6 +34,7 @@ import "./fit.css";
 import "./drawers.css";
 
 const ReadBackDrawer = lazy(() => import("./ReadBackDrawer"));
+const SheetDrawer = lazy(() => import("./SheetDrawer"));
 const ClaimsDrawer = lazy(() => import("./ClaimsDrawer"));
 const SwapDrawer = lazy(() => import("./SwapDrawer"));
 const RankDrawer = lazy(() => import("./RankDrawer"));
@@ -242,6 +243,17 @@ export default function FitDesk({ routine, onStored }: Props) {
       <Suspense fallback={null}>
         {opened === "said" && (
           <ReadBackDrawer id={id} version={version} onClose={() => setOpened(null)} />
+        )}
+        {opened === "sheet" && (
+          <SheetDrawer
+            id={id}
+            version={version}
+            onClose={() => setOpened(null)}
+            onTake={acts.add}
+            onOrder={(sequence) => edit({ sequence })}
+            onRemove={acts.remove}
+            onWritten={onStored}
+          />
         )}
         {opened === "claims" && (
           <ClaimsDrawer

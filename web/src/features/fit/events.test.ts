@@ -30,6 +30,7 @@ const event = (facts: Partial<EventForm>): EventForm => ({
   seconds: null,
   cue: "drums",
   claims_facing: "9:00",
+  origin: "",
   ...facts,
 });
 const brief = (events: EventForm[]) =>

@@ -30,6 +30,7 @@ const blank = (events: Events, kind: Kind): EventForm => ({
   seconds: null,
   cue: "",
   claims_facing: null,
+  origin: "",
 });
 
 export const stops = (event: EventForm) => event.kind === "restart" || event.kind === "tag-restart";

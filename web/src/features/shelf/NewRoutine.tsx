@@ -5,13 +5,83 @@ import { useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { useNavigate } from "react-router";
 
-import { api, ApiError, ask, type Schemas, type Shelf, type SongOut } from "../../api/client";
+import {
+  api,
+  ApiError,
+  ask,
+  sendFile,
+  type Schemas,
+  type Shelf,
+  type SongOut,
+} from "../../api/client";
 import { upload } from "../../api/upload";
 import { Pick } from "../song/SoundPanel";
 import { parseLength } from "./length";
+import { isPicture, SHEETS } from "./sheetFiles";
 
 type Source = "pick" | "new";
 type SongSource = Source | "file";
+
+/** A sheet pasted, tables and all, or taken out of a document. */
+function SheetText(props: {
+  value: string;
+  onChange: (text: string) => void;
+  onProblem: (words: string) => void;
+}) {
+  const { value, onChange, onProblem } = props;
+  const { t } = useTranslation();
+  const [found, setFound] = useState<Schemas["Understood"] | null>(null);
+  const take = (file: File) => {
+    const path = isPicture(file) ? "" : "/api/dances/text";
+    if (!path) return onProblem(t("fresh.pictureOnShelf"));
+    sendFile<Schemas["TextOut"]>(path, file).then(
+      (taken) => {
+        onChange(taken.text);
+        setFound(taken.understood);
+        onProblem("");
+      },
+      (error: unknown) =>
+        onProblem((error instanceof ApiError && error.message) || t("error.offline")),
+    );
+  };
+  return (
+    <>
+      <label>
+        {t("fresh.sheet")}
+        <Input.TextArea
+          rows={9}
+          placeholder={t("fresh.sheetHint")}
+          value={value}
+          onChange={(event) => {
+            setFound(null);
+            onChange(event.target.value);
+          }}
+          onPaste={(event) => {
+            const html = event.clipboardData.getData("text/html");
+            // Plain text is pasted as it is; a table would lose its rows.
+            if (value.trim() || !/<(table|ol)\b/i.test(html)) return;
+            event.preventDefault();
+            take(new File([html], "pasted.html", { type: "text/html" }));
+          }}
+        />
+      </label>
+      <div className="line">
+        <Pick words={t("fresh.document")} accept={SHEETS} testId="sheet-file" onFile={take} />
+        <span className="soft">{t("fresh.documentHint")}</span>
+      </div>
+      {found && (
+        <p className="understood">
+          {t("fresh.understood", {
+            title: found.title || t("fresh.untitled"),
+            counts: found.counts,
+            count: found.states.length,
+          })}{" "}
+          {found.to_settle > 0 && <span className="soft">{found.first}</span>}
+        </p>
+      )}
+    </>
+  );
+}
 
 export function NewRoutine({ shelf, onClose }: { shelf: Shelf; onClose: () => void }) {
   const { t } = useTranslation();
@@ -133,15 +203,7 @@ export function NewRoutine({ shelf, onClose }: { shelf: Shelf; onClose: () => vo
               options={shelf.dances.map((d) => ({ value: d.id, label: d.title }))}
             />
           ) : (
-            <label>
-              {t("fresh.sheet")}
-              <Input.TextArea
-                rows={9}
-                placeholder={t("fresh.sheetHint")}
-                value={sheet}
-                onChange={(event) => setSheet(event.target.value)}
-              />
-            </label>
+            <SheetText value={sheet} onChange={setSheet} onProblem={setProblem} />
           )}
         </fieldset>
         {problem && (

@@ -2,25 +2,16 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import type { TFunction } from "i18next";
 import { App, Button, Dropdown, Input } from "antd";
-import { useMemo, useRef, useState } from "react";
+import { useMemo, useState } from "react";
 import { useTranslation } from "react-i18next";
-import { Link, useNavigate } from "react-router";
+import { Link } from "react-router";
 
-import {
-  api,
-  ApiError,
-  ask,
-  sendFile,
-  type DanceOut,
-  type RoutineOut,
-  type Schemas,
-  type SongOut,
-} from "../../api/client";
-import { AUDIO, upload } from "../../api/upload";
+import { api, ApiError, ask, type Schemas } from "../../api/client";
 import { Header } from "../../app/Header";
 import { changeSession } from "../../app/session";
 import { Loading, LoadingError } from "../../app/States";
 import { NewRoutine } from "./NewRoutine";
+import { OpenFiles } from "./OpenFiles";
 import { matches } from "./search";
 import "./shelf.css";
 
@@ -56,7 +47,7 @@ export default function ShelfPage({ name }: { name: string }) {
             value={query}
             onChange={(event) => setQuery(event.target.value)}
           />
-          <OpenFile />
+          <OpenFiles />
           <Button type="primary" onClick={() => setFresh(true)}>
             {t("shelf.new")}
           </Button>
@@ -154,13 +145,6 @@ function detail(thing: Thing, t: TFunction): string {
   return parts.join(" · ");
 }
 
-const isAudio = (file: File) =>
-  file.type.startsWith("audio/")
-    ? !isSongMap(file)
-    : /\.(wav|flac|og[ga]|mp3|aiff?)$/i.test(file.name);
-
-const isSongMap = (file: File) => /\.(midi?|jams)$/i.test(file.name);
-
 const FILES: Record<Kind, string> = {
   routines: "routine.json",
   dances: "sheet.txt",
@@ -210,58 +194,5 @@ function More({ kind, id, title }: { kind: Kind; id: string; title: string }) {
         ⋯
       </Button>
     </Dropdown>
-  );
-}
-
-function OpenFile() {
-  const { t } = useTranslation();
-  const { message } = App.useApp();
-  const go = useNavigate();
-  const input = useRef<HTMLInputElement>(null);
-  const open = async (file: File) => {
-    try {
-      if (isAudio(file)) {
-        const hide = message.loading(t("song.sending", { name: file.name }), 0);
-        const call = upload<SongOut>("/api/songs/recording", file, () => undefined);
-        const song = await call.done.finally(hide);
-        return void go(`/songs/${song.id}`);
-      }
-      if (isSongMap(file) || (await file.text()).includes('"maplestep-song"')) {
-        const song = await sendFile<SongOut>("/api/songs/file", file);
-        return void go(`/songs/${song.id}`);
-      }
-      const json = file.name.toLowerCase().endsWith(".json");
-      if (json && !(await file.text()).includes('"maplestep-sheet"')) {
-        const routine = await sendFile<RoutineOut>("/api/routines/file", file);
-        void go(`/routines/${routine.id}/fit`);
-      } else {
-        const dance = await sendFile<DanceOut>("/api/dances/file", file);
-        void go(`/dances/${dance.id}`);
-      }
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error;
-      const facts = { name: file.name, line: error.line ?? 1, message: error.message };
-      const words = error.line ? t("shelf.badFile", facts) : `${file.name}: ${error.message}`;
-      void message.error(error.status ? words : t("error.offline"), 8);
-    }
-  };
-  return (
-    <>
-      <input
-        ref={input}
-        type="file"
-        accept={`.json,.txt,.md,.csv,.mid,.midi,.jams,${AUDIO}`}
-        hidden
-        data-testid="file"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          event.target.value = "";
-          if (file) void open(file);
-        }}
-      />
-      <Button title={t("shelf.dropHere")} onClick={() => input.current?.click()}>
-        {t("shelf.open")}
-      </Button>
-    </>
   );
 }

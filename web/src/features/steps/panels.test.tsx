@@ -99,6 +99,7 @@ const finding = (facts: Partial<Finding>): Finding => ({
   message: "Nothing on 4.",
   advice: "Write hold.",
   others: [],
+  consequences: [],
   expected: "",
   found: "",
   start: 3,
