@@ -21,6 +21,10 @@ from .queries import reading_of
 from .scans import add_scan, get_scan
 
 router = Router(tags=["sheets"])
+_States = Literal["reading", "ready", "failed"]
+_STATES: Final[dict[str, _States]] = {
+    "reading": "reading", "ready": "ready", "failed": "failed",
+}  # fmt: skip
 _MAX_PICTURE: Final = 16_000_000
 
 
@@ -56,7 +60,7 @@ class ScanOut(Schema):
 
     id: uuid.UUID
     name: str
-    state: Literal["reading", "ready", "failed"]
+    state: _States
     message: str
     text: str
     doubtful: list[DoubtfulOut]
@@ -120,7 +124,7 @@ def _scan_out(scan: Scan) -> ScanOut:
     return ScanOut(
         id=scan.pk,
         name=scan.name,
-        state=scan.state,
+        state=_STATES[scan.state],
         message=scan.message,
         text=scan.text,
         doubtful=[DoubtfulOut(start=s, end=e, sure=sure) for s, e, sure in scan.doubtful],

@@ -203,13 +203,10 @@ class SheetWriter:
             return None
         landings, whole = counts.positions, counts.whole
         fitted = fit_line(line.words, len(landings), whole, self._lexicon)
-        if not fitted.uses or fitted.unknown or fitted.how in {"short", "rhythm"}:
-            return None
-        if fitted.unread or fitted.differs or any(use.ending_direction for use in fitted.uses):
+        if not _sure(fitted) or any(_says_more(use) for use in fitted.uses):
             return None
         bare = self._lexicon.lexemes(_BRACKETS.sub("", line.words))
-        unread = any(lexeme.kind in _UNREAD for lexeme in bare)
-        if unread or any(_says_more(use) for use in fitted.uses):
+        if any(lexeme.kind in _UNREAD for lexeme in bare):
             return None
         stance = self._stance(line)
         moves, feet = _danced(fitted, landings, stance)
@@ -234,6 +231,13 @@ class SheetWriter:
                     return Stance(weight=weight, facing=facing)
                 weight, facing = after, facing + move.turn
         return Stance(weight=None)
+
+
+def _sure(fitted: Fitted) -> bool:
+    """Is a line read as it is written, every word of it?"""
+    bent = fitted.how in {"short", "rhythm"} or fitted.unread or fitted.differs
+    ended = any(use.ending_direction for use in fitted.uses)
+    return bool(fitted.uses) and not fitted.unknown and not bent and not ended
 
 
 def _says_more(use: FigureUse) -> bool:
