@@ -10,7 +10,7 @@ from pathlib import Path
 from typing import Any, Final
 
 from .core.errors import MapleStepError
-from .core.from_sheet import REASONS, TakenOver, statement_of, taken_over
+from .core.from_sheet import TakenOver, statement_of, taken_over
 from .core.sheet.read import Reading
 from .core.sheet.statements import read_statements
 from .core.song import MAX_PHRASE, USUAL_INTRO, Song, unmapped_song
@@ -84,8 +84,7 @@ def _report(stated: TakenOver) -> dict[str, Any]:
         "sequence": stated.sequence,
         "events": [event_form(event).model_dump(mode="json") for event in stated.events],
         "left": [
-            {"line": each.span.line, "said": each.said, "why": REASONS[each.why]}
-            for each in stated.left
+            {"line": each.span.line, "said": each.said, "why": each.why} for each in stated.left
         ],
     }
 
@@ -96,7 +95,7 @@ def _print(stated: TakenOver) -> None:
     for event in stated.events:
         print(f"taken over: {statement_of(event) or event.kind.value}")
     for each in stated.left:
-        print(f"not taken over, line {each.span.line}: {each.said}\n  {REASONS[each.why]}")
+        print(f"not taken over, line {each.span.line}: {each.said}\n  {each.why}")
     if not (stated.sequence or stated.events or stated.left):
         print("The sheet states no order, tag, restart or ending.")
 

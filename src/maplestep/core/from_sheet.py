@@ -15,6 +15,7 @@ from typing import Final, NamedTuple
 
 from .counts import Cut
 from .errors import MapleStepError
+from .findings.words import advice, message
 from .moves import Span
 from .routine import Event, EventKind, FacingAt, Routine
 from .sequence import stated_order
@@ -46,7 +47,7 @@ _MOST_WALLS: Final = 60
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Left:
-    """A statement that was not taken over: a code of ``REASONS`` and where it stands."""
+    """A statement that was not taken over, why in words, and where it stands."""
 
     said: str
     why: str
@@ -87,10 +88,14 @@ def taken_over(reading: Reading) -> TakenOver:
         lengths = {part.name: int(part.length) for part in sheet.parts}
         sequence = stated_order(reading.text, list(lengths), lengths)
     events, left = _taken(sheet)
-    said = (
-        Left(said=reading.text[span.start : span.end].strip(), why=why, span=span)
+    said = [
+        Left(said=reading.text[span.start : span.end].strip(), why=REASONS[why], span=span)
         for why, span in left
-    )
+    ]
+    for finding in reading.findings:
+        if finding.code.startswith("sheet.statement-") and finding.place.span:
+            words = f"{message(finding)} {advice(finding)}"
+            said.append(Left(said=finding.found, why=words, span=finding.place.span))
     return TakenOver(events=events, sequence=sequence, left=tuple(said))
 
 

@@ -11,7 +11,7 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from ...core.errors import RoutineError
-from ...core.from_sheet import REASONS, differences, statement_of
+from ...core.from_sheet import differences, statement_of
 from ...core.sequence import Item, cut_item, moved_item, put_in, taken_out, write_sequence
 from ...core.timeline import Timeline
 from ...formats.calls_vtt import write_vtt
@@ -146,10 +146,7 @@ def beside_sheet(request: HttpRequest, pk: uuid.UUID) -> SheetDifference:
         extra=[event.id for event in found.extra],
         extra_words=[statement_of(event) or event.kind.value for event in found.extra],
         sequence=found.sequence,
-        left=[
-            LeftOut(said=each.said, why=REASONS[each.why], line=each.span.line)
-            for each in found.left
-        ],
+        left=[LeftOut(said=each.said, why=each.why, line=each.span.line) for each in found.left],
         lines="\n".join(lines),
     )
 

@@ -42,6 +42,7 @@ def with_repairs(text: str, findings: tuple[Finding, ...], finds: Finds) -> tupl
     The cause is tried before its consequences, as it stands before them in the text; a finding
     that went with the repair of an earlier one is that one's consequence.
     """
+    findings = _below_unread(findings)
     before = Counter(_key(f) for f in findings if f.severity is not Severity.KNOW)
     left = min(_MOST_TRIED, _LINES_READ // (text.count("\n") + 1), _READ // (len(text) + 1))
     kept: list[Finding] = []
@@ -73,7 +74,8 @@ def with_repairs(text: str, findings: tuple[Finding, ...], finds: Finds) -> tupl
         ]
         folded.update(_key(f) for f in taken)
         kept = [f for f in kept if not any(f is other for other in taken)]
-        kept.append(replace(finding, fix=best[0], consequences=tuple(taken)))
+        below = (*finding.consequences, *taken)
+        kept.append(replace(finding, fix=best[0], consequences=below))
     return tuple(sorted(kept, key=lambda f: f.place.span.start if f.place.span else 0))
 
 
@@ -82,6 +84,34 @@ def _rewritten(text: str, edit: SheetEdit, finding: Finding) -> bool:
     span = finding.place.span
     words = any(char.isalpha() for char in text[edit.start : edit.end])
     return words and span is not None and span.start < edit.end and edit.start < span.end
+
+
+_UNREAD: Final = (
+    "sheet.figure-unknown", "sheet.word-unread", "sheet.counts-figures", "sheet.counts-unreadable",
+    "sheet.no-steps-on-counts", "sheet.uncounted", "sheet.turn-size", "sheet.counts-many",
+    "sheet.too-long",
+)  # fmt: skip
+_JUDGED: Final = frozenset(
+    {"sheet.facing", "sheet.walls", "sheet.walls-no-turn", "sheet.event-facing", "sheet.end-foot",
+     "sheet.end-foot-weigh", "sheet.end-foot-no-steps", "sheet.clock-wall"}
+)  # fmt: skip
+
+
+def _below_unread(findings: tuple[Finding, ...]) -> tuple[Finding, ...]:
+    """What is said of facings and feet behind steps that nobody could read comes of those."""
+    cause = next((f for f in findings if f.code.startswith(_UNREAD)), None)
+    if cause is None:
+        return findings
+    line = cause.place.span.line if cause.place.span else 0
+    whole = {"sheet.walls", "sheet.walls-no-turn", "sheet.event-facing"}
+    taken = [
+        f
+        for f in findings
+        if f.code in _JUDGED
+        and (f.code in whole or (f.place.span is not None and f.place.span.line >= line))
+    ]
+    rest = (f for f in findings if not any(f is other for other in taken))
+    return tuple(replace(f, consequences=tuple(taken)) if f is cause else f for f in rest)
 
 
 def _take(gone: Counter[_Key], key: _Key) -> bool:

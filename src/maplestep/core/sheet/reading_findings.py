@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from fractions import Fraction
+from itertools import groupby
 from typing import Final
 
 from ..errors import CountError
@@ -285,10 +286,12 @@ def figure_not_readable(span: Span, name: str) -> Finding:
 
 
 def _names(uses: Sequence[FigureUse]) -> str:
-    return ", ".join(
+    names = [
         _DIRECTION.get(use.direction, use.figure.name) if use.figure is STEP else use.figure.name
         for use in uses
-    )
+    ]
+    runs = ((name, len(list(run))) for name, run in groupby(names))
+    return ", ".join(name if times < 4 else f"{name} x{times}" for name, times in runs)
 
 
 _DIRECTION: Final = {

@@ -5,6 +5,7 @@ Runs in a worker: a page takes some seconds.
 
 from __future__ import annotations
 
+import re
 import warnings
 from dataclasses import dataclass
 from io import BytesIO
@@ -22,6 +23,8 @@ SIDE: Final = 2400
 SECONDS: Final = 60
 _SURE: Final = 70.0
 """A word that is less sure (per cent) is marked."""
+# What ½, ¼ and ¾ are taken for.
+_FRACTION: Final = re.compile(r"[1lIYV%'“”]*[/]?(?:42|14|34|4|2|%)|Y[24%]|V[24]|%+|[YV]")
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -98,6 +101,8 @@ def _lines(data: dict[str, list[Any]]) -> ScannedText:
             text += " " if at == line else "\n" * (2 if at[0] != line[0] else 1)
         line = at
         sure = float(data["conf"][index])
+        if _FRACTION.fullmatch(word.strip(",.;()")):
+            sure = min(sure, 20.0)
         if 0 <= sure < _SURE:
             doubtful.append(
                 DoubtfulWord(start=len(text), end=len(text) + len(word), sure=int(sure))

@@ -65,7 +65,7 @@ function SheetText(props: {
           }}
         />
       </label>
-      <div className="line">
+      <div className="line recording">
         <Pick words={t("fresh.document")} accept={SHEETS} testId="sheet-file" onFile={take} />
         <span className="soft">{t("fresh.documentHint")}</span>
       </div>

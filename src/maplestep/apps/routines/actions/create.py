@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 import uuid
 from dataclasses import dataclass
 from fractions import Fraction
@@ -11,7 +12,7 @@ from django.db import transaction
 from ....core.errors import RoutineError
 from ....core.from_sheet import taken_over
 from ....core.song import MAX_PHRASE, USUAL_INTRO, unmapped_song
-from ....formats.routine_file import event_form, song_form
+from ....formats.routine_file import MAX_TITLE, event_form, song_form
 from ...accounts.models import User
 from ...dances.actions.create import create_dance
 from ...dances.models import Dance
@@ -56,12 +57,18 @@ def _song(user: User, song: uuid.UUID | NewSong, dance: Dance) -> Song:
     # A sheet often says how many counts to wait.
     claim = reading_of(user, dance.sheet).sheet.claims.intro
     new = unmapped_song(
-        song.title.strip() or "Untitled song",
+        song.title.strip() or _song_said(user, dance) or "Untitled song",
         song.bpm,
         song.length_seconds,
         intro=claim.value if claim and claim.value <= MAX_PHRASE else USUAL_INTRO,
     )
     return create_song(user, song_form(new))
+
+
+def _song_said(user: User, dance: Dance) -> str:
+    """The song that the sheet names, without who sings it."""
+    said = reading_of(user, dance.sheet).sheet.claims.song
+    return re.split(r"\s+(?:by|par|-|–)\s+|\s*[(/»”]", said)[0].strip(' “”«»"')[:MAX_TITLE]
 
 
 def _dance(user: User, dance: uuid.UUID | str) -> Dance:

@@ -31,6 +31,8 @@ _SIDE_WORDS: Final = frozenset({"right", "left", "droite", "gauche"})
 # Hips go to the same side again.
 _STAY: Final = frozenset({"bump", "sway"})
 _MOST_TIMES: Final = 16
+_MOST_NUMBER: Final = 8
+"""A larger number beside a figure is no number of times: "pivot 42 L" is a misread ½."""
 
 
 class Sense(Enum):
@@ -327,7 +329,9 @@ class _Reader:
         counted = following.startswith(("count", "temps"))
         if counted:
             self._clause.lasts = min(lexeme.value, _MOST_TIMES)
-        elif lexeme.value and (self._clause.figure or self._kind(index + 1) is Kind.FIGURE):
+        elif 0 < lexeme.value <= _MOST_NUMBER and (
+            self._clause.figure or self._kind(index + 1) is Kind.FIGURE
+        ):
             self._clause.times = min(lexeme.value, _MOST_TIMES)
         elif following not in {"wall", "walls"}:
             self._clause.unread.append(lexeme)

@@ -132,8 +132,8 @@ _KINDS: Final = {
 _COUNTS_IN: Final = re.compile(
     r"(?<![\d/])(\d{1,4})[\s-]*(?:counts?|cts?|temps|comptes?)\b", re.IGNORECASE
 )
-_LENGTH_ALONE: Final = re.compile(
-    r"\s*\(?\d{1,4}[\s-]*(?:counts?|temps|comptes?)\)?\s*[.:]?\s*$", re.IGNORECASE
+_LENGTH_FIRST: Final = re.compile(
+    r"\s*\(?\d{1,4}[\s-]*(?:counts?|cts?|temps|comptes?)\b\)?", re.IGNORECASE
 )
 _ALTERED: Final = re.compile(
     r"^(?:=|:|\(|-|–|\s|like|as|same as|comme|danced as)*\b([A-Z])\b['’]?\s*,?\s*"
@@ -262,8 +262,8 @@ def _steps_behind(rest: str, at: int) -> tuple[str, int]:
         return rest[match.start(1) :], at + match.start(1)
     # "Tag: at the end of wall 2: sway R, L": what stands behind the last colon.
     words = rest.rpartition(": ")[2] if ": " in rest else ""
-    if _LENGTH_ALONE.match(words):
-        words = ""  # "Tag: 4 counts" says how long it is, not what is danced
+    if _LENGTH_FIRST.match(words):
+        words = ""  # "Tag: 4 counts at the end of wall 2" says how long it is, not what is danced
     lead = len(words) - len(words.lstrip())
     return words.strip(), at + len(rest) - len(words) + lead
 
