@@ -57,7 +57,8 @@ def _orders(song_: Song, limits: PartLimits) -> Iterator[tuple[str, ...]]:
         st.tuples(st.sampled_from(["verse", "chorus"]), st.integers(3, 10).map(lambda n: 2 * n)),
         min_size=2,
         max_size=3,
-    ),
+        # With 60 counts and two events there are 96,054 orders: too many to lay each of them.
+    ).filter(lambda phrases: sum(counts for _, counts in phrases) <= 34),
     st.integers(0, 2),
 )
 def test_the_cheapest_orders_are_the_cheapest(phrases: list[tuple[str, int]], most: int) -> None:
