@@ -121,6 +121,14 @@ SHEETS = {
         "T\n1-2 Passo destro avanti, giro di 1/2 a sinistra\n3-4 Passo destro a destra, tocco",
         "This sheet is in Italian, which is not read here: nothing of it is danced.",
     ),
+    "sheet.feet-differ": (
+        "1&2 Shuffle forward R, R, L",
+        "1&2: the shuffle is not danced on the feet listed (R, R, L).",
+    ),
+    "sheet.supplied": (
+        "1-2 R side, touch",
+        "1-2, as understood: touch with the left foot.",
+    ),
     "sheet.uncounted": (
         "1-4 R rocking chair\nstep right side",
         "“step right side” has no counts and is not danced.",

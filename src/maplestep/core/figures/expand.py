@@ -35,8 +35,9 @@ class FigureUse:
     ("weight R", "no weight"). ``bare_turn`` marks a turn with no figure named, which may
     belong to a step beside it, ``echo`` a lone foot behind a figure ("walk R, L"), which
     asks for it again or names the foot of one of its moves, ``no_amount`` a turn that
-    does not say how far. ``lasts`` is over how many counts the sheet says it goes;
-    ``ending`` replaces the figure's last move ("coaster touch"), in ``ending_direction`` if given.
+    does not say how far; ``told`` are the feet listed behind it. ``lasts`` is over how many
+    counts the sheet says it goes; ``ending`` replaces the figure's last move ("coaster touch"),
+    in ``ending_direction`` if given.
     """
 
     figure: Figure
@@ -53,6 +54,7 @@ class FigureUse:
     echo: bool = False
     no_amount: bool = False
     lasts: int = 0
+    told: tuple[Foot, ...] = ()
     ending: Figure | None = None
     ending_direction: str = ""
 
@@ -84,6 +86,14 @@ class Expansion(NamedTuple):
     moves: tuple[Move, ...]
     assumed_foot: Foot | None
     assumed_turn: int
+
+    def feet_differ(self, use: FigureUse) -> bool:
+        """Are the feet that the sheet lists other ones than those of the moves?"""
+        if not use.told:
+            return False
+        feet = [move.foot for move in self.moves if move.foot in (Foot.LEFT, Foot.RIGHT)]
+        said = [*((use.foot,) if use.foot else ()), *use.told]
+        return len(said) == len(feet) and said != feet
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -47,6 +47,14 @@ ENGLISH: Final[dict[str, tuple[str, str]]] = {
         "{counts}: the figure named and the steps described are not the same: “{text}”.",
         "Correct the one that is wrong.",
     ),
+    "sheet.feet-differ": (
+        "{counts}: the {figure} is not danced on the feet listed ({feet}).",
+        "Correct the feet, or take them out.",
+    ),
+    "sheet.supplied": (
+        "{counts}, as understood: {what}.",
+        "Write it out if it is meant otherwise.",
+    ),
     "sheet.read-as": (
         "{counts}: could be read in several ways; read as {figures}, so that the feet fit.",
         "Write it out if it is meant otherwise.",

@@ -77,6 +77,33 @@ def described_otherwise(line: StepLine, place: tuple[int, int]) -> Finding:
     )
 
 
+def feet_differ(line: StepLine, use: FigureUse) -> Finding:
+    """The feet listed behind a figure are not those it is danced with."""
+    return Finding(
+        code="sheet.feet-differ",
+        severity=Severity.DOUBTFUL,
+        place=Place(span=_use_span(line, use), count=line.counts),
+        facts={
+            "counts": line.counts,
+            "figure": use.figure.name,
+            "feet": ", ".join(
+                foot.value for foot in (*((use.foot,) if use.foot else ()), *use.told)
+            ),
+        },
+    )
+
+
+def supplied(line: StepLine, what: Sequence[str]) -> Finding:
+    """What the line leaves unsaid, as it was understood."""
+    return Finding(
+        code="sheet.supplied",
+        severity=Severity.KNOW,
+        place=Place(span=line.span, count=line.counts),
+        facts={"counts": line.counts, "what": ", ".join(what)},
+        found=", ".join(what),
+    )
+
+
 def read_as(line: StepLine, uses: Sequence[FigureUse]) -> Finding:
     """A line that could be read in several ways was read so that the feet fit."""
     return Finding(

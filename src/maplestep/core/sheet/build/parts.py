@@ -33,6 +33,7 @@ from ..lines.model import OptionLine, Remark, StepLine
 from ..lines.repeats import Repetition
 from ..model import Claim, Option, Part, PartKind, Section
 from .sections import ZERO, SectionBuilder
+from .supplied import what_was_supplied
 
 MAX_MOVES: Final = 6000
 """Moves that a whole sheet may have after all its repeats."""
@@ -466,8 +467,11 @@ class PartBuilder:
         if better is not None:
             self.findings.append(reading_findings.read_as(line, better.uses))
             fitted = better
+        supplied: list[str] = []
         for use, own in placed(fitted, landings):
-            self._figure(line, use, own)
+            self._figure(line, use, own, supplied)
+        if supplied:
+            self.findings.append(reading_findings.supplied(line, supplied))
 
     def _better(
         self, line: StepLine, landings: tuple[Fraction, ...], fitted: Fitted, stance: Stance
@@ -486,15 +490,24 @@ class PartBuilder:
                 return other
         return None
 
-    def _figure(self, line: StepLine, use: FigureUse, landings: tuple[Fraction, ...]) -> None:
+    def _figure(
+        self,
+        line: StepLine,
+        use: FigureUse,
+        landings: tuple[Fraction, ...],
+        supplied: list[str],
+    ) -> None:
         stance = Stance(weight=self._weight, facing=self._facing)
         expansion = expand(use, landings, stance, offset=line.words_at, line=line.span.line)
         if expansion.assumed_turn:
             self.findings.append(reading_findings.turn_assumed(line, use, expansion.assumed_turn))
         elif use.no_amount and not use.asks_turn:
             self.findings.append(reading_findings.turn_without_size(line, use))
+        if expansion.feet_differ(use):
+            self.findings.append(reading_findings.feet_differ(line, use))
         if expansion.assumed_foot and self._weights:
             self.findings.append(reading_findings.foot_assumed(line, use, expansion.assumed_foot))
+        supplied.extend(what_was_supplied(use, expansion.moves))
         for move in expansion.moves:
             self._take(move)
 

@@ -165,13 +165,30 @@ def read_clause(segment: Segment, lexicon: Lexicon) -> Clause:
     _Reader(clause, lexemes).read()
     _settle(clause, lexemes, lexicon)
     _check_direction(clause, lexemes)
+    _check_side(clause, lexemes)
     return clause
+
+
+def _check_side(clause: Clause, lexemes: Sequence[Lexeme]) -> None:
+    """ "Right foot to the left side": a foot does not step to the other side."""
+    travel = clause.travel
+    if travel is None or not clause.feet or clause.feet[0] is travel or clause.turn is not None:
+        return
+    figure = clause.figure or STEP
+    sideways = clause.direction == "side" or (figure.direction == "side" and not clause.direction)
+    if not sideways or figure.crossing_way or figure.usual_turn or clause.diagonal:
+        return
+    clause.unread += [x for x in lexemes if x.kind is Kind.FOOT and x.value is travel][-1:]
 
 
 def _check_direction(clause: Clause, lexemes: Sequence[Lexeme]) -> None:
     """A direction that the figure has no room for is not lost, but named."""
     figure, said = clause.figure, clause.direction
     if figure is None or not said or clause.diagonal or figure.takes_direction:
+        return
+    led = clause.led_by_direction and not clause.feet and said in {"fwd", "back"}
+    if figure.name in {"pivot", "recover"} and led:
+        clause.unread += [x for x in lexemes if x.value == said][:1]
         return
     shown = {template.direction for way in figure.ways for template in moves_of(way)}
     alike = _ALIKE.get(said, frozenset({said}))
@@ -204,9 +221,19 @@ class _Reader:
             self._read(index, lexeme)
 
     def _read(self, index: int, lexeme: Lexeme) -> None:
+        if self._said_twice(index, lexeme):
+            self._clause.unread.append(lexeme)
+            return
         read = _READS.get(lexeme.kind)
         if read is not None:
             read(self, index, lexeme)
+
+    def _said_twice(self, index: int, lexeme: Lexeme) -> bool:
+        """ "Step R R side": the very same word again, right behind itself."""
+        if not index or lexeme.kind not in _ONCE:
+            return False
+        before = self._lexemes[index - 1]
+        return before.word == lexeme.word and lexeme.start - before.end <= 1
 
     def _figure(self, _: int, lexeme: Lexeme) -> None:
         clause = self._clause
@@ -343,6 +370,7 @@ class _Reader:
         return index < len(self._lexemes) and self._lexemes[index].value == direction
 
 
+_ONCE: Final = frozenset({Kind.FOOT, Kind.DIRECTION, Kind.RELATION, Kind.AMOUNT, Kind.TURN})
 _AT: Final = frozenset({Kind.RELATION, Kind.DIRECTION})
 _READS: Final = {
     Kind.FIGURE: _Reader._figure,

@@ -19,6 +19,7 @@ from ...figures.expand import FigureUse
 from ...figures.vocabulary import STEP, WALK_AROUND
 from .clauses import Clause, Sense, read_clause
 from .describing import compared
+from .kinds import Kind
 from .lexicon import Lexeme, Lexicon
 from .rewriting import rewritten
 from .segments import segments_of
@@ -110,10 +111,12 @@ class _Search:
     """Goes through the ways of reading a line, those that bend it least first."""
 
     def __init__(self, words: str, landings: int, lexicon: Lexicon, ways: int = MANY_WAYS) -> None:
-        segments = segments_of(lexicon.lexemes(words))
+        lexemes, twice = _once(lexicon.lexemes(words))
+        self._twice = tuple(_place(lexeme) for lexeme in twice)
+        segments = segments_of(lexemes)
         self._clauses = _attached([read_clause(segment, lexicon) for segment in segments])
         self._landings, self._lexicon = landings, lexicon
-        self.known: list[list[FigureUse]] = []
+        self.known: list[tuple[list[FigureUse], tuple[Place, ...]]] = []
         self.first: Fitted | None = None
         # A line of very many clauses is no line of steps.
         self._left = ways if len(self._clauses) <= _MANY_CLAUSES else FEW_WAYS
@@ -157,7 +160,7 @@ class _Search:
         clauses: Sequence[Clause],
         cost: float,
     ) -> Fitted:
-        unread = [_place(x) for clause in chosen for x in clause.unread]
+        unread = [*self._twice, *(_place(x) for clause in chosen for x in clause.unread)]
         strange = [clause for clause in chosen if clause.sense is Sense.UNKNOWN]
         unread += [(clause.unknown[0].start, clause.unknown[-1].end) for clause in strange]
         left = [c for c in clauses if not any(c is other for other in chosen)]
@@ -171,7 +174,8 @@ class _Search:
     def _remember(self, uses: list[FigureUse], spoilt: bool, chosen: list[Clause]) -> None:
         """Ways that do not fit, for a reading otherwise than written."""
         if uses and not spoilt:
-            self.known.append(uses)
+            unread = (*self._twice, *(_place(x) for clause in chosen for x in clause.unread))
+            self.known.append((uses, unread))
         if self.first is None:
             unknown = tuple(_unknown(c) for c in chosen if c.sense is Sense.UNKNOWN)
             shares = _first_come(uses, self._landings)
@@ -186,30 +190,50 @@ _FREE_WAYS: Final = 0.95
 """The plain ways of reading a line (halves, echoes, turns) all count as nothing odd."""
 
 
+def _once(lexemes: Sequence[Lexeme]) -> tuple[list[Lexeme], list[Lexeme]]:
+    """ "Recover R R lifting L": a foot named again right behind itself leads nothing."""
+    kept: list[Lexeme] = []
+    twice: list[Lexeme] = []
+    for lexeme in lexemes:
+        before = kept[-1] if kept else None
+        again = (
+            before is not None
+            and lexeme.kind is Kind.FOOT
+            and before.word == lexeme.word
+            and lexeme.start - before.end <= 1
+        )
+        (twice if again else kept).append(lexeme)
+    return kept, twice
+
+
 def _place(lexeme: Lexeme) -> Place:
     return lexeme.start, lexeme.end
 
 
-def _bent(ways: Sequence[list[FigureUse]], landings: int, whole: bool) -> Fitted | None:
+def _bent(
+    ways: Sequence[tuple[list[FigureUse], tuple[Place, ...]]], landings: int, whole: bool
+) -> Fitted | None:
     """Read otherwise than written: in the figures' usual rhythm, or stretched evenly."""
     if whole:
-        for uses in ways:
+        for uses, unread in ways:
             rhythm = _usual_rhythm(uses, landings)
             if rhythm is not None:
                 pairs = zip(uses, (*uses[1:], None), strict=True)
                 shares = tuple(use.figure.lengths[_way_before(use, after)] for use, after in pairs)
                 return Fitted(
-                    uses=tuple(uses), shares=shares, how="rhythm", rhythm=rhythm, cost=1.0
-                )
-    for uses in ways:
+                    uses=tuple(uses), shares=shares, how="rhythm", rhythm=rhythm,
+                    unread=unread, cost=1.0 + _UNREAD * len(unread),
+                )  # fmt: skip
+    for uses, unread in ways:
         if len(uses) != 1:
             continue
         for length in sorted(uses[0].figure.lengths, reverse=True):
             # One move may last over whole counts; between them something is missing.
             if landings % length == 0 and (length > 1 or whole):
-                how = "stretched" if length > 1 else ""
-                lasts = landings // length
-                return Fitted(uses=tuple(uses), shares=(length,), how=how, lasts=lasts, cost=1.5)
+                return Fitted(
+                    uses=tuple(uses), shares=(length,), how="stretched" if length > 1 else "",
+                    lasts=landings // length, unread=unread, cost=1.5 + _UNREAD * len(unread),
+                )  # fmt: skip
     return None
 
 
@@ -417,6 +441,8 @@ def _without_echoes(uses: Sequence[FigureUse]) -> list[FigureUse]:
             kept[-1] = replace(before, foot=use.foot)
         elif before.figure.lengths[0] == 1 and not before.figure.curves:
             kept.append(use)
+        elif use.foot is not None:
+            kept[-1] = replace(before, told=(*before.told, use.foot))
     return kept
 
 

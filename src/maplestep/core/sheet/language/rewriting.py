@@ -39,6 +39,8 @@ def rewritten(clauses: list[Clause]) -> Iterator[tuple[float, list[Clause]]]:
             continue
         for price, rewriting in REWRITINGS:
             for index in range(1, len(now)):
+                if now[index].unread:
+                    continue  # a clause with a word that fits nowhere must not be hidden
                 changed = rewriting(now, index)
                 if changed:
                     heapq.heappush(queue, (cost + price, depth + 1, next(tie), changed))

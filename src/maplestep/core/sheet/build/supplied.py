@@ -1,0 +1,40 @@
+"""What a sheet leaves unsaid and the reader supplied: a foot, a direction, the size of a turn.
+
+Listed at "as understood", never an alarm.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from typing import Final
+
+from ...feet import Foot
+from ...figures.expand import FigureUse
+from ...figures.vocabulary import STEP
+from ...moves import Move
+from ...turns import amount_words
+
+# Only one foot can be meant, or none is.
+_PLAIN: Final = frozenset({"recover", "pivot", "hold", "clap", "unwind", "drop", "drag"})
+_WORDS: Final = {"fwd": "forward", "side": "to the side", "back": "back"}
+
+
+def what_was_supplied(use: FigureUse, moves: Sequence[Move]) -> Iterator[str]:
+    """In words, one entry a thing: "rock with the left foot", "shuffle forward"."""
+    figure = use.figure
+    if figure.name in _PLAIN or use.echo:
+        if figure.usual_turn and use.turn is None and use.turn_facing is None:
+            yield f"{figure.name} {amount_words(figure.usual_turn)}"
+        return
+    named = _WORDS.get(use.direction or figure.direction, "") if figure is STEP else figure.name
+    lead = moves[0].foot if moves else None
+    sided = use.travel is not None and figure.travels
+    if use.foot is None and not sided and lead in (Foot.LEFT, Foot.RIGHT):
+        yield f"{named or figure.name} with the {lead.word} foot"
+    unsaid = not use.direction and figure.takes_direction and not sided
+    if unsaid and figure.direction in _WORDS:
+        yield f"{figure.name} {_WORDS[figure.direction]}"
+    if figure.usual_turn and use.turn is None and use.turn_facing is None and not use.turn_to:
+        return
+    if figure.usual_turn and use.turn is None and use.turn_facing is None:
+        yield f"{figure.name} {amount_words(figure.usual_turn)}"
