@@ -92,7 +92,9 @@ class Expansion(NamedTuple):
         if not use.told:
             return False
         feet = [move.foot for move in self.moves if move.foot in (Foot.LEFT, Foot.RIGHT)]
-        said = [*((use.foot,) if use.foot else ()), *use.told]
+        said = list(use.told)
+        if len(said) < len(feet) and use.foot is not None:
+            said.insert(0, use.foot)
         return len(said) == len(feet) and said != feet
 
 

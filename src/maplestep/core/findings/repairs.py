@@ -97,6 +97,13 @@ _JUDGED: Final = frozenset(
 )  # fmt: skip
 
 
+# Where a line's counts are not known, counts are missing in its section.
+_UNCOUNTED: Final = frozenset({"sheet.counts-unreadable", "sheet.counts-many", "sheet.too-long"})
+_COUNTED: Final = frozenset(
+    {"sheet.counts-missing", "sheet.total-counts", "sheet.section-short", "sheet.part-counts"}
+)
+
+
 def _below_unread(findings: tuple[Finding, ...]) -> tuple[Finding, ...]:
     """What is said of facings and feet behind steps that nobody could read comes of those."""
     cause = next((f for f in findings if f.code.startswith(_UNREAD)), None)
@@ -104,10 +111,12 @@ def _below_unread(findings: tuple[Finding, ...]) -> tuple[Finding, ...]:
         return findings
     line = cause.place.span.line if cause.place.span else 0
     whole = {"sheet.walls", "sheet.walls-no-turn", "sheet.event-facing"}
+    if cause.code in _UNCOUNTED:
+        whole |= _COUNTED
     taken = [
         f
         for f in findings
-        if f.code in _JUDGED
+        if f.code in _JUDGED | whole
         and (f.code in whole or (f.place.span is not None and f.place.span.line >= line))
     ]
     rest = (f for f in findings if not any(f is other for other in taken))

@@ -146,7 +146,10 @@ class PartBuilder:
             first = counts.first
             meant = tuple(at + first for at in parse_counts(fitted.rhythm).positions)
             counts = CountList(text=line.counts, positions=meant)
+        reached = self._opened.landings[-1] if self._opened.landings else None
         landings = self._opened.place(line, counts, self.findings)
+        if reached is not None and landings[0].__floor__() > reached.__floor__() + 1:
+            self._weight = None  # nobody knows what is danced on the counts left out
         self.landings.extend(landings)
         self._last, self._last_landings = line, landings
         self._dance(line, landings, fitted)
@@ -157,14 +160,18 @@ class PartBuilder:
     def _counts(self, line: StepLine) -> CountList | None:
         """The line's count column; None, and a finding, when it is none or asks too much."""
         said = numbers(line.counts)
+        unread = self._weight
+        self._weight = None
         if said and max(said) - min(said) > MAX_ON_A_LINE:
             self.findings.append(reading_findings.counts_many(line, MAX_ON_A_LINE))
             return None
         try:
-            return parse_counts(line.counts, self._feel)
+            counts = parse_counts(line.counts, self._feel)
         except CountError as error:
             self.findings.append(reading_findings.counts_unreadable(line, error))
             return None
+        self._weight = unread
+        return counts
 
     def add_option(self, line: OptionLine) -> None:
         """An easier way to dance a passage that has been read."""

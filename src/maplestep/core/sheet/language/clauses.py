@@ -186,7 +186,8 @@ def _check_direction(clause: Clause, lexemes: Sequence[Lexeme]) -> None:
     figure, said = clause.figure, clause.direction
     if figure is None or not said or clause.diagonal or figure.takes_direction:
         return
-    led = clause.led_by_direction and not clause.feet and said in {"fwd", "back"}
+    led = clause.led_by_direction and said in {"fwd", "back"}
+    led = led and (not clause.feet or figure.name == "recover")
     if figure.name in {"pivot", "recover"} and led:
         clause.unread += [x for x in lexemes if x.value == said][:1]
         return

@@ -279,7 +279,7 @@ def _loose(text: str, span: Span, remark: Remark, found: Sequence[Choice]) -> It
     """A title, words of steps without counts, or a remark."""
     roles = {choice.role for choice in found}
     if EVENT_WORDS.search(text) and states_events(text):
-        yield Choice(0.6 if Role.PART in roles else 0.0, Role.REMARK, (remark,))
+        yield Choice(2.4 if Role.PART in roles else 0.0, Role.REMARK, (remark,))
         return
     counted = Role.STEPS in roles
     # The count it begins with comes along: the next count in order is hardly a remark.
