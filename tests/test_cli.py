@@ -63,7 +63,7 @@ def test_timeline(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
 @pytest.mark.parametrize(
     ("content", "where", "words"),
     [
-        (b"1-2 caf\xe9\n", ":1:8:", "UTF-8"),
+        (b"1-2 R side\x00\n" * 99, ":1:1:", "no text"),
         (b"", ":1:1:", "empty"),
         (b"1-2 R side, L together\n" * 10_000, ":2001:", "2,000 lines"),
     ],
@@ -292,3 +292,44 @@ def test_bad_limits_are_refused_in_words(
 ) -> None:
     assert main(["plan", kite, *more]) == 2
     assert words in capsys.readouterr().err
+
+
+def test_a_sheet_becomes_a_routine_with_what_it_states(
+    tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    sheet, out = tmp_path / "s.txt", tmp_path / "r.json"
+    sheet.write_text(
+        "Quill\n1-16 R walk\nRestart: wall 3 after 8 counts\nTag after wall 2\n", "utf-8"
+    )
+    code = main(
+        ["routine", str(sheet), "--bpm", "112", "--length", "3:00", "-o", str(out), "--json"]
+    )
+    told = json.loads(capsys.readouterr().out)
+    # The tag has no length and no steps: it is left, with its line and the reason.
+    assert (code, [e["walls"] for e in told["events"]]) == (1, [[3]])
+    assert [(left["line"], "how long" in left["why"]) for left in told["left"]] == [(4, True)]
+    assert main(["timeline", str(out)]) == 0
+    assert "restart after 8" in capsys.readouterr().out.lower()
+
+
+@pytest.mark.parametrize(
+    ("more", "words"), [([], "Say which song"), (["--bpm", "112", "--length", "3"], "no length")]
+)
+def test_a_routine_needs_its_song(
+    more: list[str], words: str, tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    sheet = tmp_path / "s.txt"
+    sheet.write_text("Quill\n1-16 R walk\n", "utf-8")
+    assert main(["routine", str(sheet), *more, "-o", str(tmp_path / "r.json")]) == 2
+    assert words in capsys.readouterr().err
+
+
+def test_sentences_on_the_command_line(capsys: pytest.CaptureFixture[str]) -> None:
+    assert main(["statements", "Restart on wall 3 after 16, tag of 4 after wall 5", "--json"]) == 0
+    told = json.loads(capsys.readouterr().out)
+    assert [(s["kind"], s["walls"], s["after"]) for s in told["statements"]] == [
+        ("restart", [3], "16"),
+        ("tag", [5], None),
+    ]
+    assert main(["statements", "Restart on wall 3"]) == 1
+    assert "not certain" in capsys.readouterr().out

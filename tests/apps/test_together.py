@@ -146,8 +146,8 @@ LARGE: list[tuple[str, Callable[[Api], tuple[int, Any]], str]] = [
     ),
     (
         "a file",
-        lambda api: api.send("/api/dances/file", b"a" * 2_100_000, "s.txt"),
-        "2.1 MB",
+        lambda api: api.send("/api/dances/file", b"a" * 8_100_000, "s.txt"),
+        "8 MB",
     ),
     (
         "a number",

@@ -189,11 +189,11 @@ SHEETS = {
     ),
     "sheet.statement-but_last": (
         "1-4 R rocking chair\nIn wall 8 leave out the last 2 counts and restart",
-        "“wall 8 leave out the last 2 counts and restart”: counted from the end of the wall.",
+        "“In wall 8 leave out the last 2 counts and restart”: counted from the end of the wall.",
     ),
     "sheet.statement-but_not": (
         "1-4 R rocking chair\nTag after wall 3 but not after wall 6",
-        "“Tag after wall 3 but not after wall 6”: it says where something does not happen as well.",
+        "“Tag after wall 3 but not after”: it says where something does not happen as well.",
     ),
     "sheet.statement-with": (
         "1-4 R rocking chair\nRestart on wall 3 after 2 counts with a touch",
@@ -477,6 +477,18 @@ FITS: dict[str, Case] = {
         VERSES,
         [tag(1, name="Tag 9")],
         "The sheet has no “Tag 9” any more, so wall 1 has no tag.",
+    ),
+    "fit.not-taken-over": (
+        DANCE + "Restart: wall 2 after 8 counts\n",
+        VERSES,
+        [],
+        "The sheet says: Restart: wall 2 after 8 counts. The routine has no such event.",
+    ),
+    "fit.not-on-sheet": (
+        DANCE + "Restart: wall 2 after 8 counts\n",
+        VERSES,
+        [restart(2, "8"), restart(1, "4")],
+        "Restart: wall 1 after 4 counts: the sheet does not say this.",
     ),
     "fit.never-after-song": (
         DANCE,

@@ -20,9 +20,11 @@ from .findings.words import advice, message
 from .laying import lay_out
 from .moves import Span
 from .routine import Event, EventKind, FacingAt, Routine
-from .sheet.claims import events_in, facings_in
+from .sheet.claims import events_in
 from .sheet.language.lexicon import fold
 from .sheet.model import ClaimKind, EventClaim, PartKind, Sheet
+from .sheet.reading_findings import statement_unclear
+from .sheet.statements import read_statements
 from .turns import clock
 
 _KIND: Final = r"(?:tags?|restarts?|bridges?|step changes?|endings?|reprises?|ponts?|final)"
@@ -37,8 +39,6 @@ _LONG: Final = re.compile(
 )
 _NAMED: Final = re.compile(r"\b((?:tag|bridge|ending)\s+\d{1,2})\b(?!\s*-?\s*(?:counts?|temps))")
 _NO_AND: Final = re.compile(r"without (?:the )?(?:&|and)|sans (?:le )?(?:&|et)")
-# "Facing 3:00 and 12:00": the second is a facing as well.
-_BESIDE: Final = re.compile(r"(?:,|\band\b|\bet\b|&|/)\s*(\d{1,2}[:h]\d\d)")
 _ASSUMED: Final = 4
 _KINDS: Final = {
     ClaimKind.TAG: EventKind.TAG,
@@ -104,23 +104,19 @@ _Read = tuple[str, Event | None, list[str]]
 
 def _read(piece: str, sheet: Sheet) -> Iterator[_Read]:
     """One event, or one a wall where as many facings are named as walls."""
-    claim = next(events_in(piece, Span(0, len(piece), 1)), None)
-    if claim is None:
+    claims = list(events_in(piece, Span(0, len(piece), 1)))
+    if not claims:
         said = re.search(rf"\b{_KIND}\b", piece, re.IGNORECASE)
-        why = (
-            "It names no wall: say on which wall it happens."
-            if said
-            else "No tag, restart, bridge, step change or ending is named here."
-        )
+        unclear = next(iter(read_statements(piece).unclear), None)
+        if unclear is not None and unclear.why != "wall":
+            found = statement_unclear(Span(0, len(piece), 1), unclear)
+            why = f"{message(found)} {advice(found)}"
+        elif said:
+            why = "It names no wall: say on which wall it happens."
+        else:
+            why = "No tag, restart, bridge, step change or ending is named here."
         yield piece, None, [why]
         return
-    faced = [facing for facing, _, _ in facings_in(_BESIDE.sub(r" facing \1", piece))]
-    claims = [claim]
-    if len(faced) == len(claim.walls) > 1:
-        claims = [
-            replace(claim, walls=(wall,), facing=facing)
-            for wall, facing in zip(claim.walls, faced, strict=True)
-        ]
     for one in claims:
         try:
             event, notes = _event(one, piece, sheet)

@@ -263,8 +263,8 @@ def _key(event: Event) -> tuple[object, ...]:
 
 def _unplaced_ending(sheet: Sheet, events: list[Event]) -> Iterator[Event]:
     """An ending with steps and no wall belongs to the wall in which the song ends."""
-    if any(event.kind is EventKind.ENDING for event in events):
-        return
+    if any(event.kind is EventKind.ENDING for event in events) or len(sheet.danced) > 1:
+        return  # in a phrased dance the order says where the ending comes
     for part in sheet.parts:
         if part.kind is PartKind.ENDING and part.moves:
             yield Event(id="sheet", kind=EventKind.ENDING, tag=part.name, origin=FROM_SHEET)

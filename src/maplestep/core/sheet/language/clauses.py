@@ -233,7 +233,9 @@ class _Reader:
         """ "Step R R side": the very same word again, right behind itself."""
         if not index or lexeme.kind not in _ONCE:
             return False
-        before = self._lexemes[index - 1]
+        before, figure = self._lexemes[index - 1], self._clause.figure
+        if lexeme.kind is Kind.FOOT and figure is not None and figure.repeats:
+            return False  # "hip bumps R R L L"
         return before.word == lexeme.word and lexeme.start - before.end <= 1
 
     def _figure(self, _: int, lexeme: Lexeme) -> None:

@@ -192,6 +192,8 @@ _FREE_WAYS: Final = 0.95
 
 def _once(lexemes: Sequence[Lexeme]) -> tuple[list[Lexeme], list[Lexeme]]:
     """ "Recover R R lifting L": a foot named again right behind itself leads nothing."""
+    if any(x.kind is Kind.FIGURE and x.value.repeats for x in lexemes):
+        return list(lexemes), []  # "hip bumps R R L L" are four
     kept: list[Lexeme] = []
     twice: list[Lexeme] = []
     for lexeme in lexemes:
