@@ -1,4 +1,4 @@
-"""A routine takes over what its sheet states; sheet and routine side by side; documents; pictures."""
+"""What a sheet states is taken over and compared; sheets from documents and pictures."""
 
 import io
 from typing import Any
@@ -7,8 +7,9 @@ import pytest
 from conftest import Api
 from PIL import Image
 
+from maplestep.apps.dances import tasks
 from maplestep.apps.dances.models import Scan
-from maplestep.apps.dances.tasks import read_scan
+from maplestep.formats.documents.ocr import DoubtfulWord, ScannedText
 
 SHEET = """Quill
 32 counts, 1 wall
@@ -107,18 +108,21 @@ def picture(words: str = "") -> bytes:
     return raw.getvalue() + words.encode()
 
 
+def read_scan(monkeypatch: pytest.MonkeyPatch, scan: str) -> None:
+    """The worker's job; the test's own transaction keeps its connection."""
+    monkeypatch.setattr(tasks, "close_old_connections", lambda: None)
+    tasks.read_scan(scan)
+
+
 def test_a_picture_is_read_in_the_worker_and_belongs_to_one_user(
     ada: Api, ben: Api, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    from maplestep.apps.dances import tasks
-    from maplestep.formats.documents.ocr import DoubtfulWord, ScannedText
-
     status, scan = ada.send("/api/dances/scans", picture(), "photo.png")
     assert (status, scan["state"]) == (200, "reading")
     path = f"/api/dances/scans/{scan['id']}"
     read = ScannedText(text="1-2 R walk\n", doubtful=(DoubtfulWord(start=4, end=5, sure=41),))
     monkeypatch.setattr("maplestep.formats.documents.ocr.read_picture", lambda _: read)
-    read_scan(scan["id"])
+    read_scan(monkeypatch, scan["id"])
     _, done = ada.call("GET", path)
     assert (done["state"], done["text"]) == ("ready", "1-2 R walk\n")
     assert done["doubtful"] == [{"start": 4, "end": 5, "sure": 41}]
@@ -128,12 +132,13 @@ def test_a_picture_is_read_in_the_worker_and_belongs_to_one_user(
     assert ben.call("DELETE", path)[0] == 404
     assert ada.call("DELETE", path)[0] == 204
     assert not Scan.objects.exists()
-    assert tasks.read_scan is read_scan
 
 
-def test_a_white_picture_and_no_picture_are_said_in_words(ada: Api) -> None:
+def test_a_white_picture_and_no_picture_are_said_in_words(
+    ada: Api, monkeypatch: pytest.MonkeyPatch
+) -> None:
     _, scan = ada.send("/api/dances/scans", picture(), "photo.png")
-    read_scan(scan["id"])
+    read_scan(monkeypatch, scan["id"])
     _, done = ada.call("GET", f"/api/dances/scans/{scan['id']}")
     assert (done["state"], "No words" in done["message"]) == ("failed", True)
     status, refused = ada.send("/api/dances/scans", b"GIF no", "photo.png")

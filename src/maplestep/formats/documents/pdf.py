@@ -25,7 +25,7 @@ _SAME_LINE: Final = 3.0
 _WIDE: Final = 2.2
 """A gap of so many letters is a column of a table."""
 _BEGINS: Final = re.compile(
-    r"^(?:\W*\d{1,3}\s*[-&–]|\W*(?:section|s\d|part|tag|\[))", re.IGNORECASE
+    r"^(?:\W*\d{1,3}\s*[-&–.):]|\W*(?:section|s\d|part|tag|\[))", re.IGNORECASE
 )
 
 Word = dict[str, Any]

@@ -30,6 +30,8 @@ _FAR: Final = 4.0
 _PHRASED: Final = re.compile(
     r"\b(?:phrased|phrasee?|sequence|séquence|order(?: of parts)?|ordre)\b", re.IGNORECASE
 )
+_WRAPPED: Final = 3
+"""So many lines at most are taken for the rest of a wrapped line."""
 _OPEN_END: Final = (",", ";", " and", " et", "&", " then", "+", " puis")
 
 
@@ -400,6 +402,8 @@ def _joined(lines: list[Line], roles: list[Role], text: str) -> Iterator[Line]:
             while index < len(lines) and _goes_on(line, lines[index], roles[index]):
                 line = _run_on(line, lines[index], text)
                 index += 1
+            line, taken = _wrapped(line, lines[index : index + _WRAPPED], roles[index:], text)
+            index += taken
             yield line
         else:
             yield line
@@ -431,20 +435,46 @@ def _with_counts(words: Line, counts: Line) -> StepLine:
 
 def _goes_on(line: StepLine, following: Line, role: Role) -> bool:
     """A line without a count behind a comma belongs to the one above."""
+    return line.words.rstrip().endswith(_OPEN_END) and _may_go_on(line, following, role)
+
+
+def _may_go_on(line: StepLine, following: Line, role: Role) -> bool:
     if role not in {Role.WORDS, Role.REMARK} or not isinstance(following, Remark):
         return False
     if following.blank or line.repeats is not None or following.span.line > line.span.line + 6:
         return False
     if following.span.start > line.span.end + 2:
         return False
-    open_end = line.words.rstrip().endswith(_OPEN_END)
-    return open_end and not following.text.lstrip().startswith(("*", "#", "(", "["))
+    return not following.text.lstrip().startswith(("*", "#", "(", "["))
+
+
+def _wrapped(
+    line: StepLine, below: list[Line], roles: list[Role], text: str
+) -> tuple[StepLine, int]:
+    """The line with those below it that a page's edge cut off: together they fill its counts."""
+    if not below or not _may_go_on(line, below[0], roles[0]):
+        return line, 0
+    if fits(line) and not _begins_small(below[0]):
+        return line, 0
+    longer, best = line, (line, 0)
+    for taken, (following, role) in enumerate(zip(below, roles, strict=False), start=1):
+        if not _may_go_on(longer, following, role) or (best[1] and not _begins_small(following)):
+            break
+        longer = _run_on(longer, following, text)
+        if fits(longer):
+            best = longer, taken
+    return best
+
+
+def _begins_small(line: Line) -> bool:
+    return line.text.lstrip()[:1].islower()
 
 
 def _run_on(line: StepLine, following: Line, text: str) -> StepLine:
     end = following.span.start + len(following.text.rstrip())
     return line._replace(
-        words=text[line.words_at : end],
+        # The edge of the page parts no clause; offsets stay as they are.
+        words=text[line.words_at : end].replace("\n", " ").replace("\r", " "),
         span=Span(line.span.start, following.span.end, line.span.line),
         text=text[line.span.start : end],
     )

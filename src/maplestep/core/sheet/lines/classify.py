@@ -13,6 +13,8 @@ from enum import Enum, auto
 from functools import lru_cache
 from typing import Final, NamedTuple
 
+from ...counts import parse_counts
+from ...errors import CountError
 from ...moves import Span
 from ..claims import EVENT_WORDS
 from ..language.interpretations import counts_in, fit_line, usual_column
@@ -203,12 +205,12 @@ def _is_long(counts: str) -> bool:
 
 def fits(line: StepLine) -> bool:
     """Do the words fill the counts as they are written?"""
-    said = numbers(line.counts)
-    if not said:
+    try:
+        landings = len(parse_counts(line.counts).positions)
+    except CountError:
         return False
     whole = "&" not in line.counts
-    landings = said[-1] - said[0] + 1 if whole else 0
-    if not landings or landings > 64:
+    if landings > 64:
         return True
     fitted = fit_line(line.words, landings, whole, standard())
     return fitted.how in {"", "rhythm"} and bool(fitted.uses) and not fitted.unknown
