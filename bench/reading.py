@@ -4,11 +4,14 @@
 
 A folder has sheets (NN.txt) with truth.json and statements.json, as ../shared/sheets has; without
 one that folder and the project's own sets (tests/corpus) are read. -v says what went wrong.
+Texts that mean to be slow come last, each as large as a sheet may be.
 """
 
 from __future__ import annotations
 
 import json
+import random
+import resource
 import sys
 import time
 import tomllib
@@ -288,6 +291,48 @@ def speed(text: str) -> None:
     print(f"cold {sorted(colds)[3] * 1000:.1f} ms, a key {sorted(keys)[3] * 1000:.1f} ms")
 
 
+def hostile() -> dict[str, str]:
+    """Texts made to take long."""
+    rng = random.Random(4)
+    words = "R L right step vine turn 1/4 touch tag wall after & , ; ( ) [ x2 1-8 repeat section A"
+    plain = words.split()
+    figures = ["R side", "L fwd", "R turn 1/4 or shuffle", "touch or kick"]
+    lines = {
+        "lines of steps": [
+            f"{1 + 8 * (i // 4)}-{8 * (i // 4 + 1)} R vine, L vine" for i in range(2000)
+        ],
+        "mixed words": [" ".join(rng.choices(plain, k=10)) for _ in range(2000)],
+        "unknown words": [f"{2 * i + 1}-{2 * i + 2} blorb R frobnicate L" for i in range(2000)],
+        "long lines": ["1-8 " + ", ".join(rng.choices(figures, k=60)) for _ in range(200)],
+        "count 3, 2,000 times": ["1\t2\t3\tR side\tL side"] * 2000,
+        "repeats of repeats": [
+            "1-8 R vine, L vine",
+            *["Repeat counts 1-8 on the other foot"] * 400,
+        ],
+        "sections repeated": ["Repeat sections 1-14 " * 22],
+        "counts to 9,999": ["1-9999 R rocking chair"] * 20,
+        "restarts": ["Restart on wall 3 after 16 counts and wall 5, tag after wall 2"] * 2000,
+        "one line": ["R step " * 28_000],
+        "brackets": ["(" * 200_000],
+        "an order": ["Sequence: " + "A B " * 49_000],
+    }
+    return {name: "\n".join(each)[:200_000] for name, each in lines.items()}
+
+
+def slowest() -> None:
+    """Processor time of every such text, its findings with it, and the memory at the end."""
+    times = {}
+    for name, text in hostile().items():
+        start = time.process_time()
+        list(sheet_findings(read_sheet(text)))
+        times[name] = time.process_time() - start
+    peak = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss // 1024
+    worst = ", ".join(
+        f"{name} {spent:.1f} s" for name, spent in sorted(times.items(), key=lambda x: -x[1])[:4]
+    )
+    print(f"{len(times)} texts made to take long: {worst}; {peak} MB at most")
+
+
 def main() -> None:
     arguments = [a for a in sys.argv[1:] if a != "-v"]
     verbose = "-v" in sys.argv
@@ -305,6 +350,7 @@ def main() -> None:
     long = next((t.text for t in sets.get("own", []) if t.name == "tag-restart-lines"), "")
     if long:
         speed(long)
+        slowest()
 
 
 if __name__ == "__main__":

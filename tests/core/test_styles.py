@@ -1,5 +1,6 @@
 """Sheets in many hands' styles, danced to totals worked out by hand before the reader could."""
 
+import textwrap
 import tomllib
 import unicodedata
 from pathlib import Path
@@ -151,3 +152,25 @@ def test_no_word_is_left_behind(name: str) -> None:
     as_it_is = seen(text)
     lost = [what for what, other in changed(text, reading) if seen(other) == as_it_is]
     assert lost == []
+
+
+def wrapped(text: str, width: int) -> str:
+    """The text as a narrow page prints it: lines of steps go on in the next line."""
+    lines = []
+    for line in text.split("\n"):
+        counted = line.lstrip()[:1].isdecimal() and "\t" not in line and "|" not in line
+        lines += textwrap.wrap(line, width, break_on_hyphens=False) if counted else [line]
+    return "\n".join(lines)
+
+
+@pytest.mark.parametrize("name", CLEAN)
+def test_the_width_of_the_page_changes_no_dance(name: str) -> None:
+    def danced(text: str) -> list[Any]:
+        parts = read_sheet(text).sheet.parts
+        return [(m.at, m.foot, m.weight, m.turn) for part in parts for m in part.moves]
+
+    plain = danced(TEXTS[name])
+    assert danced(wrapped(TEXTS[name], 60)) == plain
+    narrow = wrapped(TEXTS[name], 45)
+    # What cannot be put together again is said, never danced otherwise in silence.
+    assert danced(narrow) == plain or alarms(read_sheet(narrow))

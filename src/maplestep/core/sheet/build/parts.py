@@ -123,7 +123,7 @@ class PartBuilder:
             self._opened = self._section(line.span, None)
         if line.repeats is not None:
             landings = self._opened.place(line, counts, self.findings)
-            del self._opened.landings[-len(landings) :]
+            self._opened.drop_landings(len(landings))
             self._repeat(line.repeats, line, landings[0], len(landings))
             return
         option = option_in(line.words)
@@ -279,7 +279,9 @@ class PartBuilder:
         moves = [move for move in pool if start <= move.at < end]
         lead = next((m.foot for m in moves if m.foot in (Foot.LEFT, Foot.RIGHT)), None)
         mirrored = asked.mirrored or (asked.starting is not None and asked.starting is not lead)
-        if not self._effort.spend(len(moves), line.span, self.findings):
+        # Looking through what was danced costs too.
+        work = len(moves) + len(pool) // 16
+        if not self._effort.spend(work, line.span, self.findings):
             return
         if room and Fraction(room) != end - start:
             self.findings.append(reading_findings.repeat_length(line, room, int(end - start)))

@@ -27,6 +27,8 @@ class SectionBuilder:
         self.title, self.base, self.heading = title, base, heading
         self.moves: list[Move] = []
         self.landings: list[Fraction] = []
+        self._furthest: list[Fraction] = []
+        """The furthest of the landings up to each one, as far as it was asked for."""
         self.pending: list[tuple[str, int, Span]] = []
         """Lines of words without counts, with the offset of each: steps if none has any."""
         self._span, self._feel = span, feel
@@ -43,7 +45,10 @@ class SectionBuilder:
         """Counts of the section that the landings so far take up."""
         if not self.landings:
             return ZERO
-        return max(self.landings).__floor__() + 1 - self.base
+        known = self._furthest
+        for at in self.landings[len(known) :]:
+            known.append(max(at, known[-1]) if known else at)
+        return known[-1].__floor__() + 1 - self.base
 
     def count_words(self, at: Fraction) -> str:
         """The count as this section numbers it."""
@@ -65,6 +70,11 @@ class SectionBuilder:
             )
         self.landings.extend(landings)
         return landings
+
+    def drop_landings(self, count: int) -> None:
+        """Take the last landings back."""
+        del self.landings[-count:]
+        del self._furthest[len(self.landings) :]
 
     def add_landings(self, landings: Iterable[Fraction]) -> None:
         """Landings that are copied from elsewhere: they are in order already."""

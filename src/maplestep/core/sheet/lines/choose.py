@@ -17,7 +17,7 @@ from typing import Final, NamedTuple
 from ...moves import Span
 from ..language.numbers import number_of
 from ..model import PartKind
-from .classify import Choice, Role, choices, fits, heading_of, title_of
+from .classify import Choice, Role, choices, cost_of_words, fits, heading_of, title_of
 from .columns import counted_lines, numbers
 from .gauge import gauge
 from .head import Fact
@@ -454,14 +454,16 @@ def _wrapped(
     """The line with those below it that a page's edge cut off: together they fill its counts."""
     if not below or not _may_go_on(line, below[0], roles[0]):
         return line, 0
-    if fits(line) and not _begins_small(below[0]):
+    alone = cost_of_words(line)
+    seen = gauge(below[0].text)
+    if not (seen.steps or seen.feet or _begins_small(below[0])):
         return line, 0
     longer, best = line, (line, 0)
     for taken, (following, role) in enumerate(zip(below, roles, strict=False), start=1):
         if not _may_go_on(longer, following, role) or (best[1] and not _begins_small(following)):
             break
         longer = _run_on(longer, following, text)
-        if fits(longer):
+        if fits(longer) and cost_of_words(longer) <= alone:
             best = longer, taken
     return best
 

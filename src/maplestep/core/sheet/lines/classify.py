@@ -205,15 +205,23 @@ def _is_long(counts: str) -> bool:
 
 def fits(line: StepLine) -> bool:
     """Do the words fill the counts as they are written?"""
+    return cost_of_words(line) < _UNFIT
+
+
+_UNFIT: Final = 100.0
+
+
+def cost_of_words(line: StepLine) -> float:
+    """How far the words have to be bent to fill the counts; very much when they do not."""
     try:
         landings = len(parse_counts(line.counts).positions)
     except CountError:
-        return False
-    whole = "&" not in line.counts
+        return _UNFIT
     if landings > 64:
-        return True
-    fitted = fit_line(line.words, landings, whole, standard())
-    return fitted.how in {"", "rhythm"} and bool(fitted.uses) and not fitted.unknown
+        return 0.0
+    fitted = fit_line(line.words, landings, "&" not in line.counts, standard())
+    filled = fitted.how in {"", "rhythm"} and bool(fitted.uses) and not fitted.unknown
+    return fitted.cost if filled else _UNFIT
 
 
 # headings

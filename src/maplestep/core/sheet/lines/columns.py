@@ -30,9 +30,9 @@ _COUNTS: Final = re.compile(
 _COUNTLIKE: Final = re.compile(r"^\s*([\d&][\d&\-–—−+]*\S*)\s+(\S.*)$")
 _BULLET: Final = re.compile(r"^\s*(?:[-*•–>]+\s+|>+|\|\s*)+")
 _NUMBERED: Final = re.compile(r"^\s*(?:\d{1,2}\s*[.)]|[a-z]\))\s+(?=[&\d][\d&\-–—]*[-–&]\d)")
-_AFTER: Final = re.compile(
-    r"^(?P<words>.*[^\W\d_].*?)\s*(?:[\[(]\s*(?P<braced>(?:[&ae]\s?)?\d{1,3}(?:\s*[-–—&,]\s*\d{0,3})*)\s*[\])]"
-    r"|[\s|:–—-]\s*(?P<bare>&?\d{1,3}(?:\s*[-–—&]\s*\d{1,3})+&?))\s*[|.,;]?\s*$"
+_BEHIND: Final = re.compile(
+    r"(?:[\[(]\s{0,3}(?P<braced>(?:[&ae]\s?)?\d{1,3}(?:\s{0,3}[-–—&,]\s{0,3}\d{0,3})*)\s{0,3}[\])]"
+    r"|[\s|:–—-]\s{0,3}(?P<bare>&?\d{1,3}(?:\s{0,3}[-–—&]\s{0,3}\d{1,3})+&?))\s{0,3}[|.,;]?\s{0,9}$"
 )
 _SHORT: Final = r"(?:[&ae]\s?)?\d{1,2}(?:\s*(?:[-–—&,]|[&ae](?![a-z]))\s*\d{0,2})*"
 _MARK: Final = re.compile(
@@ -135,13 +135,15 @@ def _inline(
 def counted_behind(text: str, span: Span) -> Cut:
     """Steps with their count behind them once: "R rock, recover (1-2)"."""
     start = _dress(text)
-    behind = _AFTER.match(text, start)
-    if behind is None:
+    plain = text.rstrip()
+    behind = _BEHIND.search(plain, start)
+    if behind is None or not any(char.isalpha() for char in plain[start : behind.start()]):
         return ()
     group = "braced" if behind["braced"] else "bare"
-    if _titles_range(behind[group], behind["words"]):
+    end = start + len(plain[start : behind.start()].rstrip())
+    if _titles_range(behind[group], plain[start:end]):
         return ()
-    return (step_line(text, span, Piece(behind.span(group), (start, behind.end("words")))),)
+    return (step_line(text, span, Piece(behind.span(group), (start, end))),)
 
 
 def _titles_range(counts: str, words: str) -> bool:
