@@ -33,6 +33,7 @@ from .language.lexicon import Lexicon, fold, standard
 from .language.numbers import CARDINAL, number_of
 from .lines.choose import read_lines
 from .lines.columns import counted_lines
+from .lines.gauge import gauge
 from .lines.head import Fact, level_of
 from .lines.headings import PartHeading, SectionHeading
 from .lines.model import FigureLine, Line, OptionLine, Remark, StepLine
@@ -256,7 +257,7 @@ class _Reader:
             counts = f"{alters.first}-{alters.last}"
             self._take(StepLine(heading.text, heading.span, counts, words_at, words, words_at))
             return
-        column = "" if counted else usual_column(words, self._lexicon)
+        column = "" if counted or _only_faces(heading) else usual_column(words, self._lexicon)
         if column:
             self._take(StepLine(heading.text, heading.span, column, words_at, words, words_at))
             return
@@ -366,3 +367,14 @@ def _says_right(said: str) -> bool:
     return bool(words) and any(
         word in {"r", "right", "rf", "pd", "droit", "d"} for word in words[:4]
     )
+
+
+_FRONT: Final = re.compile(r"\b(?:front|12(?:\s*o.?clock|:00)?|face au mur)\b", re.IGNORECASE)
+
+
+def _only_faces(heading: PartHeading) -> bool:
+    """ "Ending: turn to face the front" says where the dance ends, not with which steps."""
+    if heading.kind is not PartKind.ENDING or not _FRONT.search(heading.words):
+        return False
+    seen = gauge(heading.words)
+    return not seen.feet and seen.steps <= 1

@@ -1,6 +1,6 @@
 // What the routine and its sheet say differently, side by side; taken over by a press, either way.
 import { useMutation, useQuery } from "@tanstack/react-query";
-import { Button, Drawer } from "antd";
+import { Button, Drawer, Skeleton } from "antd";
 import { useTranslation } from "react-i18next";
 
 import { api, ask, type EventForm, type RoutineOut } from "../../api/client";
@@ -32,6 +32,8 @@ export default function SheetDrawer(props: Props) {
   return (
     <Drawer open onClose={onClose} title={t("sheet.title")} size="min(760px, 96vw)">
       <p className="soft">{t("sheet.lead")}</p>
+      {found.isPending && <Skeleton active paragraph={{ rows: 4 }} />}
+      {found.isError && <p className="notice">{found.error.message || t("saved.offline")}</p>}
       {same && <p className="fine">{t("sheet.same")}</p>}
       {data && !same && (
         <div className="sides">

@@ -123,7 +123,9 @@ function Understood({ outcome }: { outcome: Outcome }) {
   if (!dance) return <Link to={to}>{name}</Link>;
   const { reading } = dance;
   const settle = reading.findings.filter((finding) => finding.severity !== "know");
-  const facts = [t("steps.summary", { count: reading.counts, counts: reading.counts })];
+  const facts: string[] = [];
+  if (reading.counts)
+    facts.push(t("steps.summary", { count: reading.counts, counts: reading.counts }));
   if (reading.walls) facts.push(t("steps.walls", { count: reading.walls }));
   if (reading.statements.length)
     facts.push(t("shelf.states", { count: reading.statements.length }));

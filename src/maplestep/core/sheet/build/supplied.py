@@ -31,10 +31,10 @@ def what_was_supplied(use: FigureUse, moves: Sequence[Move]) -> Iterator[str]:
     sided = use.travel is not None and figure.travels
     if use.foot is None and not sided and lead in (Foot.LEFT, Foot.RIGHT):
         yield f"{named or figure.name} with the {lead.word} foot"
-    unsaid = not use.direction and figure.takes_direction and not sided
+    # Which way a scuff or a sweep goes leads no one to another place.
+    carried = any(move.weight for move in moves)
+    unsaid = carried and not use.direction and figure.takes_direction and not sided
     if unsaid and figure.direction in _WORDS:
         yield f"{figure.name} {_WORDS[figure.direction]}"
-    if figure.usual_turn and use.turn is None and use.turn_facing is None and not use.turn_to:
-        return
-    if figure.usual_turn and use.turn is None and use.turn_facing is None:
+    if figure.usual_turn and use.turn is None and use.turn_facing is None and use.turn_to:
         yield f"{figure.name} {amount_words(figure.usual_turn)}"
