@@ -109,7 +109,8 @@ def _statements(arguments: argparse.Namespace) -> int:
             walls = ", ".join(map(str, each.walls))
             after = f" after {each.after}" if each.after else ""
             length = f", {each.length} counts" if each.length else ""
-            print(f"{each.kind}: walls {walls}{after}{length}")
+            word = "wall" if len(each.walls) == 1 else "walls"
+            print(f"{each.kind}: {word} {walls}{after}{length}")
         for unclear in view.unclear:
             print(f"not certain ({unclear.why}): {unclear.said}")
         if not view.statements and not view.unclear:

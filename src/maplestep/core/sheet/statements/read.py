@@ -52,6 +52,9 @@ _MARK_ALONE: Final = re.compile(
     r"^\W*(?:(?:the|le)\s+)?(?:re-?start|tag|bridge|reprise|tag\W*re-?start)s?(?:\s+(?:here|ici|point))?\W*$"
 )
 # "Walls 4 and 8 only have 24 counts": short walls, without a word for it.
+_PIECE: Final = re.compile(
+    r"\b(?:half|moitie|sections?|sets?|eights?|first|premiere?s?|counts?|temps|beats?)\b"
+)
 _ONLY: Final = re.compile(r"\b(?:only|just|seulement|ne faire que)\b")
 _ALL_OF_THEM: Final = re.compile(r"\b(?:both|always|each|all|toujours|chaque)\b")
 _WITH_STEPS: Final = re.compile(r"[\s,]*with\s+(?:an?\s+)?([^.;]*\w)")
@@ -165,6 +168,8 @@ class _Reader:
             short = draft.kind is None and draft.walls and draft.after is not None
             if short and _ONLY.search(self._plain):
                 draft.kind, draft.kind_token, draft.hard = ClaimKind.RESTART, _SHORT_WALL, True
+            elif draft.kind is None and draft.walls and self._cuts_a_wall(draft):
+                draft.kind, draft.asks = ClaimKind.RESTART, draft.asks or "kind"
         drafts = [d for d in self._drafts if d.kind is not None]
         if self._denied and not any(d.walls or d.rule for d in drafts):
             return Statements(none=bool(drafts))
@@ -180,6 +185,11 @@ class _Reader:
         return Statements(
             events=tuple(_gathered(events)) if not unclear else (), unclear=tuple(unclear)
         )
+
+    def _cuts_a_wall(self, draft: _Draft) -> bool:
+        """ "On wall 8 the first half only": something is left out, in words not read here."""
+        named = _ONLY.search(self._plain) and _PIECE.search(self._plain)
+        return bool(draft.asks or named)
 
     def _lost(self, token: Token) -> bool:
         """A number that no statement used, outside the steps of a tag."""
@@ -282,8 +292,9 @@ class _Reader:
             return "every"
         if draft.kind_token in _SOFT_KINDS and draft.after is None:
             return "nothing"
-        said = draft.hard or draft.after is not None or draft.length is not None
-        if said:
+        placed = draft.after is not None or draft.clock_wall is not None
+        placed = placed or (draft.at_end and bool(draft.faced))  # "the end of the back wall"
+        if draft.hard or placed or draft.length is not None:
             return "wall"
         asked = draft.number is None and draft.kind is ClaimKind.RESTART and not draft.here
         return "wall" if asked else "nothing"
@@ -464,8 +475,11 @@ class _Reader:
 
     def _hold(self, index: int, token: Token) -> None:
         following = self._tokens[index + 1] if index + 1 < len(self._tokens) else None
+        before = self._tokens[index - 1] if index else None
         if following is not None and following.name == "counts":
             self._put_kind(token, ClaimKind.TAG)
+        elif before is not None and before.name == "counts" and before.end >= token.start - 1:
+            self._put_kind(token, ClaimKind.TAG)  # "a 2-count pause"
 
     def _add(self, index: int, token: Token) -> None:
         self._put_kind(token, ClaimKind.TAG)
@@ -617,6 +631,12 @@ class _Reader:
     def _is_here(self, _: int, __: Token) -> None:
         self._now.here = True
 
+    def _but_last(self, _: int, token: Token) -> None:
+        """ "Leave out the last 8 counts": a restart whose place is not said from the start."""
+        if self._now.kind is None:
+            self._put_kind(token, ClaimKind.RESTART)
+        self._now.asks = token.name
+
     def _asks(self, _: int, token: Token) -> None:
         if self._now.kind is not None or token.name != "twice":
             self._now.asks = token.name
@@ -762,7 +782,7 @@ _HANDLERS: Final[dict[str, Callable[[_Reader, int, Token], None]]] = {
     "half": _Reader._asks,
     "but_not": _Reader._asks,
     "twice": _Reader._asks,
-    "but_last": _Reader._asks,
+    "but_last": _Reader._but_last,
     "span": _Reader._span,
     "number": _Reader._any_number,
 }

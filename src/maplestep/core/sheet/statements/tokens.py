@@ -68,7 +68,7 @@ _PATTERNS: Final = (
     ("but_not", r"\b(?:but|and)\s+not\b|\bexcept\b(?!\s+on\b)|\bsauf\b"),
     ("half", r"\b(?:half\s?way|moitie|middle)\b"),
     ("twice", r"\b(?:twice|deux fois|x\s?\d)\b"),
-    ("but_last", r"\b(?:leave out|omit|skip|without|except)\s+(?:the\s+)?last\b"),
+    ("but_last", r"\b(?:leave (?:out|off)|omit|skip|miss(?: out)?|drop|cut|without|except)\s+(?:the\s+)?last\b"),
     ("front", r"\b(?:facing|face|faces|ends? at|finish(?:es)? at|end facing|finish(?:ing)?(?: facing)?|face a)\s+(?:the\s+)?(?P<front>" + _SIDE + r")"),
     ("clock", rf"(?P<clock>{_CLOCK})"),
     ("side", rf"\b(?P<side>{_SIDE})\b"),
@@ -92,7 +92,7 @@ _ANY: Final = re.compile("|".join(f"(?P<t_{name}>{_BY_NAME[name]})" for name in 
 ANY_KIND: Final = re.compile(
     r"\b(?:tag|re-?start|bridge|pont|reprise|ending|redemarr|short|half wall|extra|add |ajouter|replace"
     r"|begin again|start again|start over|start the dance|begin the dance|recommencer|reprendre"
-    r"|last wall|final|only|just |additional|seulement|ne faire|end the dance|finish the dance|fin\b|hold|repeat|r/s|to end|ends on|finishes|step change|change )",
+    r"|last wall|final|only|just |additional|seulement|ne faire|end the dance|finish the dance|fin\b|hold|wait |pause|repeat|r/s|(?:leave (?:out|off)|omit|skip|miss(?: out)?|drop|cut) (?:the )?last|to end|ends on|finishes|step change|change )",
 )
 
 
