@@ -11,6 +11,8 @@ from core.test_corpus import TEXTS
 
 from maplestep.cli import figures_table, main, schema_of
 from maplestep.core.finding import Severity
+from maplestep.core.from_sheet import taken_over
+from maplestep.core.routine import EventKind
 from maplestep.core.sheet.model import PartKind
 from maplestep.core.sheet.read import Reading, read_sheet
 from maplestep.core.sheet.write.format import Style
@@ -50,6 +52,31 @@ def test_a_table_of_moves_is_a_sheet_again(name: str) -> None:
     rows = list(csv.reader(io.StringIO(table, newline="")))
     assert tuple(rows[0]) == COLUMNS
     assert danced(read_sheet(read_csv(table))) == danced(reading, PartKind.CHANGE)
+
+
+STATED = """Mill Pond
+16 counts, 1 wall
+
+1-8 R rocking chair x2
+Restart here on wall 3
+9-16 R rocking chair x2
+Tag after wall 2
+1-4 R rocking chair
+"""
+
+
+@pytest.mark.parametrize("form", ["Markdown", "CSV"])
+def test_title_and_statements_come_back(form: str) -> None:
+    reading = read_sheet(STATED)
+    written = write_csv(reading) if form == "CSV" else write_markdown(reading, Style())
+    again = read_sheet(read_csv(written) if form == "CSV" else written)
+    assert again.sheet.title == "Mill Pond"
+    events = [e for e in taken_over(again).events if e.kind is EventKind.RESTART]
+    # "Here" is behind the eight counts above it.
+    assert [(event.walls, event.after.at) for event in events if event.after] == [((3,), 8)]
+    if form == "Markdown":
+        tags = [e for e in taken_over(again).events if e.kind is EventKind.TAG]
+        assert [(event.walls, event.tag) for event in tags] == [((2,), "Tag")]
 
 
 def test_a_table_may_have_its_columns_in_any_order() -> None:

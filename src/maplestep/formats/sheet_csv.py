@@ -1,6 +1,8 @@
 """A sheet as comma-separated values (RFC 4180): one move a row.
 
-Columns: part, section, count, at, foot, move, direction, weight, turn, facing, figure.
+Columns: dance, part, section, count, at, foot, move, direction, weight, turn, facing, figure,
+note. ``dance`` is the title, on the first row; ``note`` holds what the sheet says of tags and
+restarts, on the row of the last move before it.
 ``count`` is "2-3" for a move that lasts, ``at`` its exact place in counts from the
 section's start ("13/2"), ``turn`` signed eighths, right positive, ``weight`` the foot that
 carries the dancer afterwards, empty when the move leaves it. Reading takes the same
@@ -17,13 +19,15 @@ from typing import Final
 
 from ..core.counts import Feel, label
 from ..core.errors import FileError
+from ..core.sheet.lines.model import Remark
 from ..core.sheet.model import Part, PartKind
-from ..core.sheet.read import Reading
+from ..core.sheet.read import MAX_LINES, Reading
+from ..core.sheet.statements import states_events
 from ..core.turns import clock, turn_words
 
 COLUMNS: Final = (
-    *("part", "section", "count", "at", "foot", "move", "direction"),
-    *("weight", "turn", "facing", "figure"),
+    *("dance", "part", "section", "count", "at", "foot", "move", "direction"),
+    *("weight", "turn", "facing", "figure", "note"),
 )
 _NEEDED: Final = ("count", "foot", "move")
 _DIRECTIONS: Final = {
@@ -41,20 +45,38 @@ def write_csv(reading: Reading) -> str:
     out = io.StringIO()
     writer = csv.writer(out, lineterminator="\r\n")
     writer.writerow(COLUMNS)
-    for part in reading.sheet.parts:
-        if part.kind is PartKind.CHANGE:
-            continue  # it is the wall once more, but for a few counts
-        writer.writerows(_rows(part, reading))
+    writer.writerows(_noted(reading))
     return out.getvalue()
 
 
-def _rows(part: Part, reading: Reading) -> Iterator[tuple[str, ...]]:
+def _noted(reading: Reading) -> Iterator[tuple[str, ...]]:
+    """The rows with the title on the first, and each statement where it stands."""
+    notes = [
+        (line.span.line, line.text.strip().lstrip("*# "))
+        for line in reading.lines
+        if isinstance(line, Remark) and states_events(line.text)
+    ]
+    rows = [
+        row
+        for part in reading.sheet.parts
+        if part.kind is not PartKind.CHANGE  # it is the wall once more, but for a few counts
+        for row in _rows(part, reading)
+    ]
+    title = reading.sheet.title
+    for index, (line, row) in enumerate(rows):
+        following = rows[index + 1][0] if index + 1 < len(rows) else MAX_LINES + 1
+        here = [text for at, text in notes if line <= at < following or (not index and at < line)]
+        yield (title if not index else "", *row, "; ".join(here))
+
+
+def _rows(part: Part, reading: Reading) -> Iterator[tuple[int, tuple[str, ...]]]:
+    """Every move with the line of the sheet it comes from."""
     facing = 0
     for section in part.sections:
         following = [move.at for move in section.moves[1:]] + [section.end]
         for move, until in zip(section.moves, following, strict=False):
             facing += move.turn
-            yield (
+            row = (
                 part.name,
                 section.title,
                 _count(move.at - section.start, until - section.start, reading.sheet.feel),
@@ -67,6 +89,7 @@ def _rows(part: Part, reading: Reading) -> Iterator[tuple[str, ...]]:
                 clock(facing),
                 move.figure,
             )
+            yield move.span.line, row
 
 
 def _count(at: Fraction, until: Fraction, feel: Feel) -> str:
@@ -91,7 +114,7 @@ def read_csv(text: str) -> str:
     rows.fieldnames = names
     lines: list[str] = []
     part = section = None
-    rolling = False
+    rolling, title = False, ""
     group: list[tuple[str, str]] = []
 
     def close() -> None:
@@ -118,12 +141,16 @@ def read_csv(text: str) -> str:
         if count[0].isdecimal() and count.replace("-", "").isdecimal() and not lead_in:
             close()
         group.append((count, words))
+        title = title or said.get("dance", "")
+        if said.get("note"):
+            close()
+            lines.append(said["note"])
         rolling = rolling or said.get("at", "").endswith("/3")
     close()
     if not lines:
         raise FileError("The table has no moves below its first row.", line=2)
-    head = "Dance\nRhythm: rolling\n\n" if rolling else ""
-    return head + "\n".join(lines).strip() + "\n"
+    head = [title or "Dance", "Rhythm: rolling", ""] if rolling else [title, ""] if title else []
+    return "\n".join((*head, "\n".join(lines).strip())) + "\n"
 
 
 def _counted(counts: list[str]) -> str:

@@ -4,9 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from ..core.moves import Span
+from ..core.sheet.lines.headings import PartHeading, heading_in
 from ..core.sheet.lines.model import FigureLine
 from ..core.sheet.model import PartKind
 from ..core.sheet.read import Reading
+from ..core.sheet.statements import states_events
 from ..core.sheet.write.format import Style
 from ..core.sheet.write.printed import PrintedPart, PrintedSection, printed
 
@@ -23,10 +26,12 @@ def write_markdown(reading: Reading, style: Style) -> str:
             continue
         if several or part.kind is not PartKind.PART:
             named = f"Part {part.name}" if part.kind is PartKind.PART else part.name
-            lines += [f"## {named} ({part.counts} counts)", ""]
+            plain = isinstance(heading_in(part.heading, Span(0, len(part.heading), 0)), PartHeading)
+            own = plain and states_events(part.heading)
+            lines += [f"## {part.heading if own else f'{named} ({part.counts} counts)'}", ""]
         lines += _sections(part, goes_on=bool(style.goes_on))
-    own = [line for line in reading.lines if isinstance(line, FigureLine)]
-    lines += [text for each in own for text in (each.text.strip(), "")]
+    figures = [line for line in reading.lines if isinstance(line, FigureLine)]
+    lines += [text for each in figures for text in (each.text.strip(), "")]
     lines += [line for note in sheet.notes for line in (f"> {note}", "")]
     return "\n".join(lines).rstrip() + "\n"
 

@@ -99,8 +99,13 @@ class PartBuilder:
 
     def add_remark(self, remark: Remark) -> None:
         """A facing may be claimed in free text below the steps; an empty line ends nothing."""
+        if remark.blank or EVENT_WORDS.search(remark.text):
+            return
+        if self._opened is None and self._is_bare_block() and _names_steps(remark.text):
+            length = int(self._claimed.value) if self._claimed else None
+            self.open_section(SectionHeading("", remark.span, "", None, length))
         opened = self._opened
-        if opened is None or remark.blank or EVENT_WORDS.search(remark.text):
+        if opened is None:
             return
         if opened.landings:
             opened.claim_facing(remark.text, remark.span)
@@ -264,6 +269,10 @@ class PartBuilder:
 
     def _add_uncounted(self, text: str, offset: int, span: Span, counts: str) -> None:
         self.add_steps(StepLine(text, span, counts, offset, text, offset))
+
+    def _is_bare_block(self) -> bool:
+        """A tag or the like of which nothing has been danced yet."""
+        return self._kind is not PartKind.PART and not self._sections
 
     # repeats
 

@@ -2,7 +2,7 @@
 
 Everything is read once into a :class:`Clause`; which of several meanings is taken
 ("shuffle right, left, right": one figure or three?) is decided where the counts are
-known, in :mod:`maplestep.core.sheet.forms`.
+known, in :mod:`.interpretations`.
 """
 
 from __future__ import annotations
@@ -492,12 +492,18 @@ def _close(word: str, known: tuple[str, ...], cutoff: float) -> tuple[str, ...]:
     return tuple(get_close_matches(word, known, n=3, cutoff=cutoff))
 
 
+_LONGEST_NAME: Final = 40
+
+
 def _nearest(text: str, others: Sequence[Lexeme], lexicon: Lexicon) -> tuple[str, ...]:
     names = tuple(sorted({name for f in lexicon.figures.values() for name in f.names}))
-    close = _close(text, names, 0.6)
+    # No name is as long as a phrase of junk, and comparing one takes long.
+    close = _close(text, names, 0.6) if len(text) <= _LONGEST_NAME else ()
     if close:
         return close
-    near = [found for x in others for found in _close(x.word, tuple(lexicon.figure_words), 0.7)[:1]]
+    near = [
+        found for x in others[:6] for found in _close(x.word, tuple(lexicon.figure_words), 0.7)[:1]
+    ]
     return _names_with(near, lexicon)
 
 

@@ -25,6 +25,7 @@ from .headings import PartHeading, SectionHeading
 from .model import Line, OptionLine, Remark, StepLine
 
 BEAM: Final = 5
+_NEVER: Final = 9.0
 _FAR: Final = 4.0
 """States so much dearer than the best are given up."""
 _PHRASED: Final = re.compile(
@@ -192,6 +193,9 @@ def _step(
             return _counts(state, choice)
         case Role.WORDS:
             return _words(state)
+        case Role.BLOCK:
+            cost, after = _heading(state, choice, context, following)
+            return cost + _cost_of_block(state, following), after
         case Role.SECTION | Role.PART:
             return _heading(state, choice, context, following)
         case _:
@@ -258,6 +262,7 @@ def _placed(state: State, first: int, last: int) -> tuple[float, State]:
     if first == 1 or first == state.reached + 1:
         full = length % 8 == 0 or length % 6 == 0
         cost = (0.0 if full else 0.5 if length >= 4 else 2.5) + (0.6 if state.headed else 0.0)
+        cost += 0.0 if state.proper else 0.8  # a tag has rarely a second section
         total = state.total + length * state.proper if state.total >= 0 else -1
         return cost, now._replace(reached=last, base=0, total=total)
     if first <= state.reached:
@@ -311,6 +316,14 @@ def _heading(
         total=-1 if unknown else state.total + length * state.proper,
         proper=proper,
     )
+
+
+def _cost_of_block(state: State, following: Choice | None) -> float:
+    """Only behind the steps of a dance, and above steps that count from 1, it is a heading."""
+    opens = following is not None and following.role in {Role.STEPS, Role.COUNTS, Role.WORDS}
+    if not opens or following is None or following.first not in {0, 1} or state.head:
+        return _NEVER
+    return 0.0
 
 
 def _is_proper(line: PartHeading) -> bool:

@@ -33,7 +33,14 @@ from .columns import (
 )
 from .gauge import gauge, step_words
 from .head import Fact, facts_in
-from .headings import PartHeading, SectionHeading, heading_in, numbered_heading, titled_range
+from .headings import (
+    PartHeading,
+    SectionHeading,
+    heading_in,
+    numbered_heading,
+    stated_block,
+    titled_range,
+)
 from .model import FigureLine, Line, OptionLine, Remark, StepLine
 from .repeats import read_repetition
 
@@ -45,6 +52,8 @@ class Role(Enum):
     TITLE = auto()
     FACT = auto()
     PART = auto()
+    BLOCK = auto()
+    """A sentence about a tag or bridge whose steps stand below it."""
     SECTION = auto()
     STEPS = auto()
     COUNTS = auto()
@@ -289,7 +298,11 @@ def _loose(text: str, span: Span, remark: Remark, found: Sequence[Choice]) -> It
     """A title, words of steps without counts, or a remark."""
     roles = {choice.role for choice in found}
     if EVENT_WORDS.search(text) and states_events(text):
-        yield Choice(2.4 if Role.PART in roles else 0.0, Role.REMARK, (remark,))
+        block = stated_block(text, span) if Role.PART not in roles else None
+        if block is not None:
+            yield Choice(0.0, Role.BLOCK, (block,))
+        odd = 2.4 if Role.PART in roles else 0.4 if block is not None else 0.0
+        yield Choice(odd, Role.REMARK, (remark,))
         return
     counted = Role.STEPS in roles
     # The count it begins with comes along: the next count in order is hardly a remark.

@@ -10,7 +10,8 @@ from typing import Final, NamedTuple
 from ...moves import Span
 from ..language.lexicon import fold
 from ..language.numbers import number_of
-from ..model import PartKind
+from ..model import ClaimKind, PartKind
+from ..statements import read_statements
 from .repeats import Repetition, read_repetition
 
 
@@ -253,6 +254,31 @@ def _block(text: str, span: Span, match: re.Match[str]) -> PartHeading | None:
         words=words,
         words_at=span.start + words_at,
     )
+
+
+def stated_block(text: str, span: Span) -> PartHeading | None:
+    """ "Add the tag after wall 2": the steps below such a sentence may be those of the tag."""
+    read = read_statements(text)
+    word = _BLOCK_WORD.search(fold(text))
+    kinds = [_STATED[event.kind] for event in read.events if event.kind in _STATED]
+    if not kinds and read.unclear and word is not None:
+        kinds = [_KINDS[word[1]]]
+    if not kinds or any(event.steps or event.here for event in read.events):
+        return None
+    number = next((event.number for event in read.events if event.number), None)
+    name = kinds[0].value.capitalize() + (f" {number}" if number else "")
+    lengths = {event.length for event in read.events if event.length}
+    counts = lengths.pop() if len(lengths) == 1 else None
+    return PartHeading(text, span, kinds[0], name, counts)
+
+
+_BLOCK_WORD: Final = re.compile(r"\b(tag|bridge|pont|ending|finale?)\b")
+_STATED: Final = {
+    ClaimKind.TAG: PartKind.TAG,
+    ClaimKind.TAG_RESTART: PartKind.TAG,
+    ClaimKind.BRIDGE: PartKind.BRIDGE,
+    ClaimKind.ENDING: PartKind.ENDING,
+}
 
 
 def _steps_behind(rest: str, at: int) -> tuple[str, int]:

@@ -2,16 +2,18 @@
 
 from __future__ import annotations
 
+import re
 from bisect import bisect_right
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from fractions import Fraction
+from typing import Final
 
 from ...counts import column
 from ...findings.options import counts_of, differences
 from ...moves import Move
 from ...turns import clock
-from ..lines.headings import PartHeading
+from ..lines.headings import PartHeading, heading_in
 from ..lines.model import Remark, StepLine
 from ..model import Option, Part, PartKind, Section
 from ..read import Reading
@@ -83,6 +85,14 @@ def printed(reading: Reading, style: Style) -> PrintedSheet:
     return _Printer(reading, style).sheet()
 
 
+_HERE: Final = re.compile(r"\b(?:here|ici)\b", re.IGNORECASE)
+
+
+def is_sentence(heading: PartHeading) -> bool:
+    """Is a heading a sentence, such as "Add the tag after wall 2"?"""
+    return not isinstance(heading_in(heading.text, heading.span), PartHeading)
+
+
 class _Printer:
     def __init__(self, reading: Reading, style: Style) -> None:
         self._reading, self._style = reading, style
@@ -105,12 +115,28 @@ class _Printer:
             title=sheet.title,
             facts=tuple(facts),
             parts=tuple(self._part(part) for part in sheet.parts),
-            notes=tuple(
-                line.text.strip().lstrip("*# ")
-                for line in self._reading.lines
-                if isinstance(line, Remark) and any(c.isalnum() for c in line.text)
-            ),
+            notes=tuple(self._notes()),
         )
+
+    def _notes(self) -> Iterator[str]:
+        """Remarks, for the foot of the sheet; "here" becomes the count reached there."""
+        sheet = self._reading.sheet
+        whole = sheet.timing == 1
+        reached = {
+            stated.span.line: stated.reached
+            for stated in sheet.statements
+            if stated.statement.here and whole and stated.reached.denominator == 1
+        }
+        for line in self._reading.lines:
+            said = line.text.strip().lstrip("*# ")
+            if isinstance(line, PartHeading) and is_sentence(line):
+                yield said
+            if not (isinstance(line, Remark) and any(c.isalnum() for c in line.text)):
+                continue
+            if line.span.line in reached:
+                words = "après {} temps" if "ici" in said.lower().split() else "after {} counts"
+                said = _HERE.sub(words.format(reached[line.span.line]), said, count=1)
+            yield said
 
     def _part(self, part: Part) -> PrintedPart:
         heading = self._headings.get(part.span.start)
