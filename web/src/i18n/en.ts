@@ -253,6 +253,7 @@ export const en = {
     walls_other: "{{count}} walls",
     turns: "turns {{turn}} a wall",
     noTurn: "comes back to the same wall",
+    understood: "What the sheet leaves out, as understood ({{count}})",
     counts: "counts {{first}}–{{last}}",
     free: { left: "left foot free", right: "right foot free", either: "either foot free" },
     fine: "Counts, feet and facings agree.",

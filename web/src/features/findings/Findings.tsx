@@ -18,9 +18,29 @@ interface Props {
   onDefine?: (name: string) => void;
 }
 
-export function Findings({ findings, fine, marked, onPlace, onFix, onDefine }: Props) {
+/** What the reader supplied is listed for whoever wants to look, and is never an alarm. */
+export const isUnderstood = (finding: Finding) =>
+  finding.code === "sheet.supplied" || finding.code === "sheet.read-as";
+
+export function Findings({ findings, fine, ...doing }: Props) {
   const { t } = useTranslation();
-  if (!findings.length) return <p className="fine">{fine}</p>;
+  const understood = findings.filter(isUnderstood);
+  const rest = findings.filter((finding) => !isUnderstood(finding));
+  return (
+    <>
+      {rest.length ? <FindingList findings={rest} {...doing} /> : <p className="fine">{fine}</p>}
+      {understood.length > 0 && (
+        <details className="understood">
+          <summary>{t("steps.understood", { count: understood.length })}</summary>
+          <FindingList findings={understood} {...doing} />
+        </details>
+      )}
+    </>
+  );
+}
+
+function FindingList({ findings, marked, onPlace, onFix, onDefine }: Omit<Props, "fine">) {
+  const { t } = useTranslation();
   return (
     <ul className="findings">
       {findings.map((finding) => (

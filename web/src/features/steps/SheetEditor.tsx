@@ -7,6 +7,7 @@ import { EditorView, keymap, placeholder } from "@codemirror/view";
 import { useEffect, useImperativeHandle, useRef, type Ref } from "react";
 
 import type { Finding, Vocabulary } from "../../api/client";
+import { isUnderstood } from "../findings/Findings";
 import { completion, optionsOf } from "./completion";
 import { countColumn } from "./countColumn";
 import { folding } from "./folding";
@@ -152,6 +153,7 @@ export function SheetEditor(props: Props) {
     const length = editor.state.doc.length;
     const marks = findings
       .filter((finding) => finding.start !== null && finding.start <= length)
+      .filter((finding) => !isUnderstood(finding))
       .map((finding): Diagnostic => {
         const from = finding.start ?? 0;
         const to = Math.min(length, Math.max(finding.end ?? from, from));
