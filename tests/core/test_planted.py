@@ -6,6 +6,8 @@ from collections.abc import Callable
 import pytest
 from core.test_styles import TEXTS, alarms
 
+from maplestep.core.finding import SheetEdit
+from maplestep.core.findings.repairs import applied
 from maplestep.core.findings.words import message
 from maplestep.core.sheet.read import read_sheet
 
@@ -150,3 +152,21 @@ def test_one_mistake_is_one_finding_at_its_cause(base: str, kind: str) -> None:
     assert span is not None
     # A missing line has no place of its own: it is named at its section.
     assert not changed or span.line in changed or code == "sheet.counts-missing"
+
+
+@pytest.mark.parametrize(
+    "line",
+    [
+        "5&6 L coaster (step L back, step R together, step L back)",
+        "5&6 L coaster: step L back, step R together, step L back",
+    ],
+)
+def test_a_figure_described_otherwise_may_be_read_either_way(line: str) -> None:
+    text = f"1-2 R side, L together\n3-4 R side, L touch\n{line}\n7-8 R side, L together"
+    [found] = alarms(read_sheet(text))
+    offered = [
+        applied(text, edit) for edit in (found.fix, *found.others) if isinstance(edit, SheetEdit)
+    ]
+    # A coaster ends forward, the steps described end back.
+    ends = [read_sheet(each).sheet.parts[0].moves[-3].direction for each in offered]
+    assert ends == ["fwd", "back"]

@@ -53,10 +53,13 @@ def with_repairs(text: str, findings: tuple[Finding, ...], finds: Finds) -> tupl
             folded[key] -= 1
             continue
         best: tuple[SheetEdit, Counter[_Key]] | None = None
+        others: list[SheetEdit] = []
         if finding.fix is None and finding.severity is not Severity.KNOW:
             for edit in islice(_candidates(text, finding), min(_EACH, max(left, 0))):
                 left -= 1
                 after = _keys(finds(applied(text, edit)))
+                if finding.code in _EITHER and _better(after, before, key):
+                    others.append(edit)
                 # The least change comes first; a later one has to mend clearly more.
                 if _better(after, before, key) and (
                     best is None or after.total() < best[1].total() - 1
@@ -75,8 +78,13 @@ def with_repairs(text: str, findings: tuple[Finding, ...], finds: Finds) -> tupl
         folded.update(_key(f) for f in taken)
         kept = [f for f in kept if not any(f is other for other in taken)]
         below = (*finding.consequences, *taken)
-        kept.append(replace(finding, fix=best[0], consequences=below))
+        further = tuple(edit for edit in others if edit != best[0])
+        kept.append(replace(finding, fix=best[0], others=further, consequences=below))
     return tuple(sorted(kept, key=lambda f: f.place.span.start if f.place.span else 0))
+
+
+_EITHER: Final = frozenset({"sheet.figure-described"})
+"""Findings of which only the user knows what is meant: every way to read it is offered."""
 
 
 def _rewritten(text: str, edit: SheetEdit, finding: Finding) -> bool:
@@ -174,12 +182,11 @@ def _candidates(text: str, finding: Finding) -> Iterator[SheetEdit]:
     said = text[span.start : span.end]
     match finding.code:
         case "sheet.weight-conflict":
-            yield from _other_foot(said, span.start)
-            if finding.facts["before"]:
-                start, end = map(int, finding.facts["before"].split("-"))
-                yield from islice(_freed(text[start:end], start), 2)
+            yield from _of_conflict(text, said, span.start, finding)
         case "sheet.end-foot" | "sheet.end-foot-weigh":
             yield from _freed(said, span.start)
+        case "sheet.figure-described":
+            yield from _read_as(text, finding)
         case "sheet.turn-side" | "sheet.facing" | "sheet.walls" | "sheet.walls-no-turn":
             yield from _other_side(said, span.start)
         case "sheet.counts-missing" | "sheet.section-short":
@@ -188,6 +195,31 @@ def _candidates(text: str, finding: Finding) -> Iterator[SheetEdit]:
             yield from _renumbered(text, span.start, finding)
         case "sheet.counts-figures":
             yield from _recounted(text, span.start, finding)
+
+
+def _of_conflict(text: str, said: str, at: int, finding: Finding) -> Iterator[SheetEdit]:
+    """The other foot moves, or the step before leaves this one free."""
+    yield from _other_foot(said, at)
+    if finding.facts["before"]:
+        start, end = map(int, finding.facts["before"].split("-"))
+        yield from islice(_freed(text[start:end], start), 2)
+
+
+def _read_as(text: str, finding: Finding) -> Iterator[SheetEdit]:
+    """A figure named and described otherwise: the figure alone, or the description alone."""
+    span = finding.place.span
+    assert span is not None
+    start, end = map(int, finding.facts["words"].split("-"))
+    dress = " ()[]:;,.–—-="
+    before, said, behind = (
+        piece.strip(dress)
+        for piece in (text[start : span.start], text[span.start : span.end], text[span.end : end])
+    )
+    # The finding stands at the description behind the name, or at the name before it.
+    ways = (before, said) if before else (said, behind)
+    rest = f", {behind}" if before and behind else ""
+    for way in filter(None, ways):
+        yield SheetEdit(start=start, end=end, text=f"{way}{rest}")
 
 
 def _other_foot(said: str, at: int) -> Iterator[SheetEdit]:

@@ -72,7 +72,11 @@ def described_otherwise(line: StepLine, place: tuple[int, int]) -> Finding:
         code="sheet.figure-described",
         severity=Severity.DOUBTFUL,
         place=Place(span=Span(start, end, line.span.line), count=line.counts),
-        facts={"text": line.words[place[0] : place[1]], "counts": line.counts},
+        facts={
+            "text": line.words[place[0] : place[1]],
+            "counts": line.counts,
+            "words": f"{line.words_at}-{line.words_at + len(line.words)}",
+        },
         found=line.words[place[0] : place[1]],
     )
 

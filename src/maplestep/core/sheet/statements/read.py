@@ -158,18 +158,7 @@ class _Reader:
         self._now = _Draft()
 
     def _result(self) -> Statements:
-        for one, other in zip(self._drafts[-2::-1], self._drafts[:0:-1], strict=False):
-            if one.kind is None and one.walls and one.after is not None:
-                one.kind, one.kind_token, one.hard = other.kind, other.kind_token, other.hard
-        for draft in self._drafts:
-            if draft.kind is None and draft.walls and draft.after is None and self._open:
-                number = number_of(self._open["counts"])  # "wall 4: 24 counts only"
-                draft.after, draft.after_words = Fraction(number), str(number)
-            short = draft.kind is None and draft.walls and draft.after is not None
-            if short and _ONLY.search(self._plain):
-                draft.kind, draft.kind_token, draft.hard = ClaimKind.RESTART, _SHORT_WALL, True
-            elif draft.kind is None and draft.walls and self._cuts_a_wall(draft):
-                draft.kind, draft.asks = ClaimKind.RESTART, draft.asks or "kind"
+        self._name_kinds()
         drafts = [d for d in self._drafts if d.kind is not None]
         if self._denied and not any(d.walls or d.rule for d in drafts):
             return Statements(none=bool(drafts))
@@ -185,6 +174,21 @@ class _Reader:
         return Statements(
             events=tuple(_gathered(events)) if not unclear else (), unclear=tuple(unclear)
         )
+
+    def _name_kinds(self) -> None:
+        """The kind of statements that have none of their own."""
+        for one, other in zip(self._drafts[-2::-1], self._drafts[:0:-1], strict=False):
+            if one.kind is None and one.walls and one.after is not None:
+                one.kind, one.kind_token, one.hard = other.kind, other.kind_token, other.hard
+        for draft in self._drafts:
+            if draft.kind is None and draft.walls and draft.after is None and self._open:
+                number = number_of(self._open["counts"])  # "wall 4: 24 counts only"
+                draft.after, draft.after_words = Fraction(number), str(number)
+            short = draft.kind is None and draft.walls and draft.after is not None
+            if short and _ONLY.search(self._plain):
+                draft.kind, draft.kind_token, draft.hard = ClaimKind.RESTART, _SHORT_WALL, True
+            elif draft.kind is None and draft.walls and self._cuts_a_wall(draft):
+                draft.kind, draft.asks = ClaimKind.RESTART, draft.asks or "kind"
 
     def _cuts_a_wall(self, draft: _Draft) -> bool:
         """ "On wall 8 the first half only": something is left out, in words not read here."""
