@@ -87,7 +87,7 @@ CLAUSES = {
     "jazz box ending with L touch": ["jazz box", "L touch"],
     "behind side cross side": ["behind side cross", "side"],
     "R heel together L heel together": ["R heel", "together", "L heel", "together"],
-    "walk R L R kick L": ["walk R L", "R kick L"],
+    "walk R L R kick L": ["walk R L R", "kick L"],
     "side touch": ["side touch"],
     "step back on L dragging R": ["step back L", "dragging R"],
 }

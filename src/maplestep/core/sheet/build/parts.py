@@ -313,7 +313,7 @@ class PartBuilder:
         self._repeat(asked, line, self.reached)
 
     def _source(self, asked: Repetition) -> tuple[Fraction, Fraction] | None:
-        if asked.part:
+        if asked.part and asked.part.casefold() != self.name.casefold():
             return self._of_other(asked)
         return self._of_sections(asked) if not asked.counts else self._of_counts(asked)
 
@@ -495,10 +495,10 @@ class PartBuilder:
         self, line: StepLine, landings: tuple[Fraction, ...], fitted: Fitted, stance: Stance
     ) -> Fitted | None:
         """Another way to read the line, when in this one a foot moves that carries the weight."""
-        if stance.weight is None or fitted.how or not conflicts(fitted, landings, stance):
+        if fitted.how or not conflicts(fitted, landings, stance):
             return None
         first = next((use.foot for use in fitted.uses if use.foot), None)
-        if first is stance.weight:
+        if first is not None and first is stance.weight:
             return None  # the foot that is named carries the dancer: no reading mends that
         words = line.words
         for other in readings(words, len(landings), self._lexicon):

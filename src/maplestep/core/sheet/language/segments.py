@@ -9,6 +9,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, field
+from itertools import pairwise
 from typing import Final
 
 from ...figures.vocabulary import STEP
@@ -56,6 +57,19 @@ class Segment:
     bracket: bool = False
     half: int = 0
     ampersand: bool = False
+    carried: int = 0
+    """So many of its first words came along from the clause before."""
+
+
+def _give_back(before: Segment, segment: Segment) -> None:
+    """ "Walk R L R kick L": the kick has its own foot, so the one in front is the walk's."""
+    kinds = [lexeme.kind for lexeme in segment.lexemes[:3]]
+    if segment.carried != 1 or kinds != [Kind.FOOT, Kind.FIGURE, Kind.FOOT]:
+        return
+    own = segment.lexemes[0].value, segment.lexemes[2].value
+    feet = [lexeme.value for lexeme in before.lexemes if lexeme.kind is Kind.FOOT]
+    if own[0] is not own[1] and len(feet) > 1 and feet[-1] is not own[0]:
+        before.lexemes.append(segment.lexemes.pop(0))
 
 
 class _Cutter:
@@ -88,6 +102,8 @@ class _Cutter:
 
     def finish(self) -> list[Segment]:
         self._close()
+        for before, segment in pairwise(self.done):
+            _give_back(before, segment)
         return self.done
 
     def _cut(self, kind: Kind) -> None:
@@ -117,6 +133,7 @@ class _Cutter:
         self._close()
         self._now = self._fresh()
         self._now.lexemes = taken
+        self._now.carried = carried
 
     def _take_figure(self, lexeme: Lexeme) -> None:
         if self._figure is not None:

@@ -25,6 +25,8 @@ from .headings import PartHeading, SectionHeading
 from .model import Line, OptionLine, Remark, StepLine
 
 BEAM: Final = 5
+_APART: Final = 1.3
+"""What a blank line above and count 1 below say for a heading."""
 _NEVER: Final = 9.0
 _FAR: Final = 4.0
 """States so much dearer than the best are given up."""
@@ -120,6 +122,7 @@ def _cheapest(options: list[tuple[Choice, ...]], context: Context) -> list[Choic
             continue
         following = _following(options, index)
         given = _with_headings(given)
+        apart = index > 0 and options[index - 1][0].role is Role.NOTHING
         limit = beam[0].cost + given[0].cost + _FAR
         for path in beam:
             for choice in given:
@@ -128,6 +131,13 @@ def _cheapest(options: list[tuple[Choice, ...]], context: Context) -> list[Choic
                 if choice.role is Role.TITLE and (not path.state.head or path.state.titled):
                     continue
                 cost, state = _step(path.state, choice, context, following)
+                if (
+                    apart
+                    and choice.role is Role.SECTION
+                    and choice.cost > 1.5
+                    and _opens(following)
+                ):
+                    cost -= _APART
                 total = path.cost + choice.cost + cost
                 known = found.get(state)
                 if known is None or total < known.cost:
@@ -412,6 +422,9 @@ def _joined(lines: list[Line], roles: list[Role], text: str) -> Iterator[Line]:
             yield from (x for x in lines[index:partner])
             index = partner + 1
         elif isinstance(line, StepLine):
+            while index < len(lines) and (joined := _with_and(line, lines[index], text)):
+                line = joined
+                index += 1
             while index < len(lines) and _goes_on(line, lines[index], roles[index]):
                 line = _run_on(line, lines[index], text)
                 index += 1
@@ -444,6 +457,23 @@ def _with_counts(words: Line, counts: Line) -> StepLine:
     at = words.span.start + words.text.index(plain)
     span = Span(words.span.start, counts.span.end, words.span.line)
     return counts._replace(words=plain, words_at=at, span=span, text=words.text)
+
+
+_AND: Final = re.compile(r"^[\s>*•|_-]*&[\s|]*[-–—:.)|]?\s+(?=[^\W\d_])")
+
+
+def _with_and(line: StepLine, following: Line, text: str) -> StepLine | None:
+    """ "1 Rock R" above "& Recover": the line of an "&" belongs to the count before it."""
+    marked = _AND.match(following.text)
+    counts = line.counts.rstrip(" -–—.")
+    if marked is None or not counts[-1:].isdecimal() or line.repeats is not None:
+        return None
+    longer = _run_on(line, following, text)
+    gap = line.words_at + len(line.words)
+    begins = following.span.start + marked.end()
+    between = ", ".ljust(begins - gap)[: begins - gap]
+    words = line.words + between + longer.words[begins - line.words_at :]
+    return longer._replace(counts=f"{counts}&", words=words)
 
 
 def _goes_on(line: StepLine, following: Line, role: Role) -> bool:

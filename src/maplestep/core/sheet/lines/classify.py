@@ -18,7 +18,7 @@ from ...errors import CountError
 from ...moves import Span
 from ..claims import EVENT_WORDS
 from ..language.interpretations import counts_in, fit_line, usual_column
-from ..language.lexicon import standard
+from ..language.lexicon import fold, standard
 from ..statements import read_statements, states_events
 from .columns import (
     COLUMN,
@@ -99,6 +99,11 @@ _SURE_HEADING: Final = re.compile(
     r"^[\s#*_•>=~(\[-]*(?:section|sec\b|sect\b|séquence|s\d|set\s*\d|part\s|partie\s|\d+\s*[-–—]|counts?\s*\d"
     r"|repeat|mirror|répéter|.*[\[(]\d{1,3}\s*[-–—]\s*\d{1,3}[\])]\W*$)",
     re.IGNORECASE,
+)
+_CELLS: Final = re.compile(r"[|\t]|!!")
+_NO_TITLE: Final = re.compile(
+    r"^\W*(?:by|par|choreo\w*|starts?|starting|begin|intro|sequences?|order|ordre|music|musique|song"
+    r"|demarr\w*|depart|note)\b"
 )
 _LONG: Final = 5
 
@@ -230,7 +235,7 @@ def cost_of_words(line: StepLine) -> float:
         return 0.0
     fitted = fit_line(line.words, landings, "&" not in line.counts, standard())
     filled = fitted.how in {"", "rhythm"} and bool(fitted.uses) and not fitted.unknown
-    return fitted.cost if filled else _UNFIT
+    return fitted.cost + (fitted.how == "rhythm") if filled else _UNFIT
 
 
 # headings
@@ -312,6 +317,7 @@ def _loose(text: str, span: Span, remark: Remark, found: Sequence[Choice]) -> It
         yield from _uncounted(text, span, remark)
     if not _FOOTER.match(text) and any(char.isalpha() for char in text):
         odd = 2.0 if counted else 0.8 if _readable(text) else 0.0
+        odd += 1.5 if _NO_TITLE.match(fold(text)) else 0.0
         if _SURE_HEADING.match(text) and roles & {Role.SECTION, Role.PART}:
             odd += 1.8
         yield Choice(0.1 + odd, Role.TITLE, (title_of(text, span),))
@@ -342,7 +348,7 @@ def _uncounted(text: str, span: Span, remark: Remark) -> Iterator[Choice]:
         yield Choice(0.35, Role.WORDS, (remark,))
     plain = text.strip()
     marked = bool(_SHOUTED.search(plain)) or plain.isupper()
-    if len(plain) <= 100 and not EVENT_WORDS.search(plain):
+    if len(plain) <= 100 and not EVENT_WORDS.search(plain) and not _CELLS.search(plain):
         yield Choice(0.15 if marked else 1.6, Role.SECTION, (_titled(text, span),))
 
 

@@ -80,7 +80,10 @@ LEVELS: Final = {
     "avance": "advanced",
 }
 _LEVEL: Final = re.compile(r"\b(" + "|".join(sorted(LEVELS, key=len, reverse=True)) + r")s?\b")
-_APART: Final = re.compile(r"\s(?:[-–—|•*/]|\.)\s*$|[|•]\s*$")
+_SET_APART: Final = re.compile(r"(?:\s{3,}|\t|\s[-–—|•]\s*)$")
+_FACTUAL: Final = re.compile(r"\d|:")
+_QUOTED: Final = re.compile(r"[“\"«]\s?([^“”\"«»]{2,60}?)\s?[”\"»]")
+_APART: Final = re.compile(r"[(\[]\s*$|\s(?:[-–—|•*/]|\.)\s*$|[|•]\s*$")
 
 
 class Fact(NamedTuple):
@@ -107,7 +110,12 @@ def facts_in(text: str, span: Span) -> Iterator[Fact]:
     """What a line of the head says."""
     plain = fold(text)
     keyed = list(_KEYED.finditer(plain)) if len(plain) == len(text) else []
-    if keyed and not text[: keyed[0].start()].strip(" *_#-|\t>"):
+    before = text[: keyed[0].start()] if keyed else ""
+    if keyed and not before.strip(" *_#-|\t>"):
+        yield from _keyed_facts(text, span, keyed)
+        return
+    if keyed and _SET_APART.search(before) and not _FACTUAL.search(before):
+        yield Fact(text, span, "title", _SET_APART.sub("", before).strip(" *_#|>"))
         yield from _keyed_facts(text, span, keyed)
         return
     yield from _pieces(text, plain, span)
@@ -138,7 +146,16 @@ def _pieces(text: str, plain: str, span: Span) -> Iterator[Fact]:
     level = _LEVEL.search(plain)
     if level and (seen or plain.strip(" *_#-|.") == level[0]):
         yield Fact(text, span, "level", text[level.start() : level.end()].lower())
-    if seen and _APART.search(text[:begins]):
+    if seen:
+        yield from _title_before(text, min(begins, level.start()) if level else begins, span)
+
+
+def _title_before(text: str, begins: int, span: Span) -> Iterator[Fact]:
+    """A title in front of the facts: in quotes, or set apart from them."""
+    quoted = _QUOTED.search(text[:begins])
+    if quoted is not None:
+        yield Fact(text, _place(span, *quoted.span(1)), "title", quoted[1])
+    elif _APART.search(text[:begins]):
         title = _APART.sub("", text[:begins]).strip(" *_#|>")
         if title and not _LEVEL.search(fold(title)):
             yield Fact(text, span, "title", title)

@@ -36,6 +36,8 @@ _TAKE_A_TAG: Final = frozenset(
 )
 _MOST_TEXT: Final = 1500
 _STOPS: Final = frozenset({ClaimKind.RESTART, ClaimKind.TAG_RESTART})
+_LINK: Final = re.compile(r"[\s,/&]*(?:(?:or|and|nor|ni|et|ou|any)\b[\s,/&]*)*$")
+_DENIABLE: Final = frozenset({"tag", "restart", "tag_restart", "bridge", "or", "every"})
 _WITH_LENGTH: Final = frozenset({ClaimKind.TAG, ClaimKind.TAG_RESTART, ClaimKind.BRIDGE})
 _SMALL: Final = frozenset({"one", "un", "une"})
 _SIDES: Final = {"front": 0, "home": 0, "back": 4, "rear": 4}
@@ -131,9 +133,15 @@ class _Reader:
         """A length or place in counts that no word has claimed yet."""
 
     def read(self) -> Statements:
+        denying = False
         for index, token in enumerate(self._tokens):
-            if token.name == "not":
+            # "No tags or restarts": what is denied is no statement, whatever stands behind it.
+            linked = index and _LINK.match(self._plain, self._tokens[index - 1].end, token.start)
+            goes_on = bool(denying and linked) and token.name in _DENIABLE
+            denying = token.name == "not" or (goes_on and not self._walls_before_next_kind(token))
+            if denying:
                 self._denied = True
+                continue
             handler = _HANDLERS.get(token.name)
             if handler is not None:
                 handler(self, index, token)
@@ -161,7 +169,7 @@ class _Reader:
         self._name_kinds()
         drafts = [d for d in self._drafts if d.kind is not None]
         if self._denied and not any(d.walls or d.rule for d in drafts):
-            return Statements(none=bool(drafts))
+            return Statements(none=True)
         self._share(drafts)
         events: list[Statement] = []
         unclear: list[Unclear] = []
