@@ -36,6 +36,9 @@ _TAKE_A_TAG: Final = frozenset(
 )
 _MOST_TEXT: Final = 1500
 _STOPS: Final = frozenset({ClaimKind.RESTART, ClaimKind.TAG_RESTART})
+_AT_START: Final = re.compile(
+    r"\b(?:start|beginning|debut)\s+(?:of|du)\s+(?:the\s+)?(?:\w+\s+)?(?:walls?|murs?)\b"
+)
 _LINK: Final = re.compile(r"[\s,/&]*(?:(?:or|and|nor|ni|et|ou|any)\b[\s,/&]*)*$")
 _DENIABLE: Final = frozenset({"tag", "restart", "tag_restart", "bridge", "or", "every"})
 _WITH_LENGTH: Final = frozenset({ClaimKind.TAG, ClaimKind.TAG_RESTART, ClaimKind.BRIDGE})
@@ -294,6 +297,8 @@ class _Reader:
             return "place"
         weak = draft.kind is ClaimKind.TAG and draft.kind_token in _WEAK
         placed = draft.at_end or draft.rule or draft.after is not None
+        if weak and not placed and _AT_START.search(self._plain):
+            return "place"
         return "nothing" if weak and not placed else ""
 
     def _trouble_of_unplaced(self, draft: _Draft) -> str:
@@ -493,7 +498,20 @@ class _Reader:
         elif before is not None and before.name == "counts" and before.end >= token.start - 1:
             self._put_kind(token, ClaimKind.TAG)  # "a 2-count pause"
 
+    def _into(self, _: int, token: Token) -> None:
+        number = number_of(token["into"])
+        self._put_after(token, Fraction(number), str(number))
+
+    def _cut_off(self, _: int, token: Token) -> None:
+        """ "Leave off counts 25-32 and restart": the wall stops after 24."""
+        if any(each.name == "restart" for each in self._tokens):
+            self._put_after(token, Fraction(int(token["off"]) - 1), str(int(token["off"]) - 1))
+        else:
+            self._but_last(0, token)
+
     def _add(self, index: int, token: Token) -> None:
+        if self._tokens[index + 1 : index + 2] and self._tokens[index + 1].name == "bridge":
+            return  # "add a bridge"
         self._put_kind(token, ClaimKind.TAG)
         # "Wall 3 has an extra 4 counts": behind its own.
         self._now.at_end = self._now.at_end or token.match[0] in {"extra", "additional"}
@@ -552,6 +570,9 @@ class _Reader:
     def _counts(self, index: int, token: Token) -> None:
         """ "16 counts": the length of a tag, the place of a restart, by what is being said."""
         number = number_of(token["counts"])
+        if token["more"]:
+            self._put_kind(token, ClaimKind.TAG)  # "wall 5 has 2 extra counts": behind its own
+            self._now.at_end = True
         now = self._now
         before = self._tokens[index - 1].name if index else ""
         if (now.kind in _WITH_LENGTH and now.length is None) or (
@@ -647,7 +668,7 @@ class _Reader:
         """ "Leave out the last 8 counts": a restart whose place is not said from the start."""
         if self._now.kind is None:
             self._put_kind(token, ClaimKind.RESTART)
-        self._now.asks = token.name
+        self._now.asks = "but_last"
 
     def _asks(self, _: int, token: Token) -> None:
         if self._now.kind is not None or token.name != "twice":
@@ -779,6 +800,8 @@ _HANDLERS: Final[dict[str, Callable[[_Reader, int, Token], None]]] = {
     "long": _Reader._long,
     "of": _Reader._of,
     "counts": _Reader._counts,
+    "into": _Reader._into,
+    "cut_off": _Reader._cut_off,
     "clock": _Reader._clock,
     "side": _Reader._side,
     "front": _Reader._front,

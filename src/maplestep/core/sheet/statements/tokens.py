@@ -48,18 +48,20 @@ _PATTERNS: Final = (
     ("on_count", r"\b(?:on|sur)\s+(?:count|compte|le compte)\s+(?P<on>\d{1,3})\b"),
     ("after_wall", rf"\b(?:after|apres|following)\s+(?:the\s+|le\s+|les\s+|each\s+)?(?={_WALLS}\b|{_ORDS}\s+{_WALLS})"),
     ("end_of", r"\b(?:at\s+)?(?:the\s+)?end\s+of\b|\ba?\s*la fin (?:du|des|de)\b|\bfin (?:du|des)\b|\bat the end\b"),
-    ("after", rf"\b(?:after|(?<!the )following|apres|(?:up\s*to|upto|until|through|to)(?:\s+and\s+including)?|jusqu'?\s?(?:au|a)|once you'?ve (?:done|danced)|done|danced|dance to)\s+(?:the\s+(?:first\s+)?|les\s+|dancing\s+|only\s+)?(?:counts?\s+|comptes?\s+|temps\s+|beats?\s+|le compte\s+)?{_COUNT % ('cut', 'cut')}(?:\s*{_COUNTS}|(?=\s|$|[,;.:()]))(?!\s*(?:tag|bridge|sections?))"),
-    ("dance", rf"\b(?:dance|danser|do|only|just|juste|seulement|(?:ne )?faire(?: que)?|only have|has only|have only|stop (?:at|after))\s+(?:only\s+|just\s+)?(?:the\s+first\s+|first\s+|les\s+)?(?:premiers?\s+)?{_COUNT % ('danced', 'danced')}(?:\s+premiers?)?(?:\s*{_COUNTS}|(?=\s+(?:and|then|et|puis)\b))(?!\s*(?:tag|bridge))"),
+    ("after", rf"\b(?:after|(?<!the )following|apres|(?:up\s*to|upto|until|through|to)(?:\s+and\s+including)?|jusqu'?\s?(?:au|a)|once you'?ve (?:done|danced)|done|danced|dance to)\s+(?:the\s+(?:first\s+)?|les\s+|dancing\s+|only\s+)?(?:counts?\s+|comptes?\s+|temps\s+|beats?\s+|le compte\s+|le temps\s+)?{_COUNT % ('cut', 'cut')}(?:\s*{_COUNTS}|(?=\s|$|[,;.:()]))(?!\s*(?:tag|bridge|sections?))"),
+    ("dance", rf"\b(?:dance|danser?|dansez|do|only|just|juste|seulement|(?:ne )?faire(?: que)?|only have|has only|have only|stop (?:at|after))\s+(?:only\s+|just\s+)?(?:the\s+first\s+|first\s+|les\s+)?(?:premiers?\s+)?{_COUNT % ('danced', 'danced')}(?:\s+premiers?)?(?:\s*{_COUNTS}|(?=\s+(?:and|then|et|puis)\b))(?!\s*(?:tag|bridge))"),
     ("long", rf"(?P<long>{_C})[\s-]*(?:{_COUNTS})?[\s-]*(?=(?:tags?|bridges?|ponts?)\b)"),
     ("of", rf"(?<=tag)\s+(?:of|de)\s+(?P<of>{_C})\b(?:\s*{_COUNTS})?"),
-    ("counts", rf"(?P<counts>{_C})[\s-]*{_COUNTS}"),
-    ("wall_after", rf"(?P<wa>{_C})\s+(?=(?:after|apres)\s+(?:count\s+)?\d)"),
-    ("restart", r"\bre-?starts?\b|\brestarting\b|\bredemarr\w+|\breprises?\b|\b(?:re)?start\s+(?:the\s+dance\s+)?(?:again|over|from the (?:top|beginning|start))\b|\bbegin\s+(?:the\s+dance\s+)?(?:again|over)\b|\breprendre\b(?!\s+appui)|\brecommencer?\b"),
-    ("short", r"\bshort(?:er)?\s+(?=walls?\b)|\bshort\s+wall\b|\b(?:is|are)\s+short\b|\bhalf\s+walls?\b"),
+    ("into", rf"(?P<into>{_C})[\s-]*{_COUNTS}\s+into\b"),
+    ("cut_off", r"\b(?:leave (?:out|off)|omit|skip|miss(?: out)?|drop|cut)\s+(?:counts?|cts|comptes?|temps)?\s*(?P<off>\d{1,3})\s*[-–]\s*\d{1,3}"),
+    ("counts", rf"(?P<counts>{_C})[\s-]*(?P<more>(?:extra|additional|more)\s+)?{_COUNTS}"),
+    ("wall_after", rf"(?P<wa>{_C})\s*[(\[]?\s*(?=(?:after|apres)\s+(?:count\s+)?\d)"),
+    ("restart", r"\bre-?starts?\b|\brestarting\b|\bredemarr\w+|\breprises?\b|\b(?:re)?start\s+(?:the\s+dance\s+)?(?:again|over|from the (?:top|beginning|start))\b|\bbegin\s+(?:the\s+dance\s+)?(?:again|over)\b|\brepren(?:dre|ds|ez)\b(?!\s+appui)|\brecommence[rz]?\b"),
+    ("short", r"\bshort(?:er)?\s+(?=walls?\b)|\bshort\s+wall\b|\b(?:is|are)\s+short\b|\bhalf\s+walls?\b|(?:\b\d\s+)?\bmurs?\s+courts?\b"),
     ("unknown_kind", r"\br/s\b"),
     ("bridge", r"\bbridges?\b|\bpont\b"),
     ("change", r"\bstep change\b|\bchangement de pas\b"),
-    ("ending", r"\bending\b|\b(?:end|finish) the dance\b|\bto\s+(?:end|finish)\b(?=\s*(?::|,|the dance|on\b|facing|$))|\b(?:dance|song|music)\s+(?:ends|finishes)\b|^\W*finale?\s*:|^\W*fin\s*:"),
+    ("ending", r"\bending\b|\b(?:end|finish) the dance\b|\bto\s+(?:end|finish)\b(?=\s*(?::|,|the dance|on\b|facing|$))|\b(?:dance|song|music)\s+(?:ends|finishes)\b|^\W*finale?\s*:|^\W*fin\s*:|\bfin de la danse\b"),
     ("hold", r"\b(?:hold|wait|pause)\b(?:\s+for)?"),
     ("numbered", r"(?P<named>tag|restart|bridge)\s*#?\s*(?P<no>[1-9])\b(?!\d|\s*[-–&]\s*\d|[:.]\d|[\s-]*(?:counts?|cts?|temps|comptes?))|\B#(?P<no2>[1-9])\b"),
     ("tag", r"\btags?\b"),
@@ -68,7 +70,7 @@ _PATTERNS: Final = (
     ("but_not", r"\b(?:but|and)\s+not\b|\bexcept\b(?!\s+on\b)|\bsauf\b"),
     ("half", r"\b(?:half\s?way|moitie|middle)\b"),
     ("twice", r"\b(?:twice|deux fois|x\s?\d)\b"),
-    ("but_last", r"\b(?:leave (?:out|off)|omit|skip|miss(?: out)?|drop|cut|without|except)\s+(?:the\s+)?last\b"),
+    ("but_last", r"\b(?:leave (?:out|off)|omit|skip|miss(?: out)?|drop|cut|without|except|replace)\s+(?:the\s+)?last\b"),
     ("front", r"\b(?:facing|face|faces|ends? at|finish(?:es)? at|end facing|finish(?:ing)?(?: facing)?|face a)\s+(?:the\s+)?(?P<front>" + _SIDE + r")"),
     ("clock", rf"(?P<clock>{_CLOCK})"),
     ("side", rf"\b(?P<side>{_SIDE})\b"),
@@ -83,7 +85,7 @@ _ORDER: Final = (
     "not", "fraction", "nth_clock", "clock_wall", "starts", "before_wall", "kind_ord", "numbered",
     "walls_ord", "walls_num", "every", "last_wall", "tag_restart", "continue", "replace", "repeat",
     "range", "section", "on_count", "after_wall", "end_of", "after", "dance", "long", "of",
-    "counts", "front", "facing_hour", "wall_after", "restart", "short", "unknown_kind", "bridge",
+    "into", "cut_off", "counts", "front", "facing_hour", "wall_after", "restart", "short", "unknown_kind", "bridge",
     "change", "ending", "hold", "tag", "add", "here", "but_not", "half", "twice", "but_last", "clock", "side",
     "or", "sentence", "span", "number",
 )  # fmt: skip
@@ -91,8 +93,8 @@ _BY_NAME: Final = dict(_PATTERNS)
 _ANY: Final = re.compile("|".join(f"(?P<t_{name}>{_BY_NAME[name]})" for name in _ORDER))
 ANY_KIND: Final = re.compile(
     r"\b(?:tag|re-?start|bridge|pont|reprise|ending|redemarr|short|half wall|extra|add |ajouter|replace"
-    r"|begin again|start again|start over|start the dance|begin the dance|recommencer|reprendre"
-    r"|last wall|final|only|just |additional|seulement|ne faire|end the dance|finish the dance|fin\b|hold|wait |pause|repeat|r/s|(?:leave (?:out|off)|omit|skip|miss(?: out)?|drop|cut) (?:the )?last|to end|ends on|finishes|step change|change )",
+    r"|begin again|start again|start over|start the dance|begin the dance|recommencer|repren|recommence|murs? courts?"
+    r"|last wall|final|only|just |additional|seulement|ne faire|end the dance|finish the dance|fin\b|hold|wait |pause|repeat|r/s|(?:leave (?:out|off)|omit|skip|miss(?: out)?|drop|cut|replace) (?:(?:the )?last|(?:counts? )?\d)|to end|ends on|finishes|step change|change )",
 )
 
 
