@@ -308,6 +308,8 @@ class PartBuilder:
 
     def _again(self, line: StepLine, asked: Repetition) -> None:
         """ "Counts 1-4 again": right behind what has been danced."""
+        if self._opened is not None and self._opened.is_full:
+            self._close_section()
         if self._opened is None:
             self._opened = self._section(line.span, None)
         self._repeat(asked, line, self.reached)

@@ -50,6 +50,12 @@ class SectionBuilder:
             known.append(max(at, known[-1]) if known else at)
         return known[-1].__floor__() + 1 - self.base
 
+    @property
+    def is_full(self) -> bool:
+        """Do the landings fill the counts that the heading claims?"""
+        claimed = self.heading.counts if self.heading else None
+        return claimed is not None and self.reached == claimed
+
     def count_words(self, at: Fraction) -> str:
         """The count as this section numbers it."""
         return label(at - self.base, self._feel)
@@ -60,6 +66,8 @@ class SectionBuilder:
         """Number the landings of a line and check that they go on from the last one."""
         if self._shift is None:
             self._shift = self.numbering(counts)
+        elif self._starts_over(counts):
+            self._shift = self.base + self.reached
         shift = self._shift
         landings = tuple(at + shift for at in counts.positions) if shift else counts.positions
         if self.landings and landings[0] <= self.landings[-1]:
@@ -114,6 +122,13 @@ class SectionBuilder:
             facings=tuple(self._facings),
             span=self._span,
         )
+
+    def _starts_over(self, counts: CountList) -> bool:
+        """Is "1-3" under "Counts 13-24" its next six or eight? Only when the heading has room."""
+        claimed = self.heading.counts if self.heading else None
+        full = self.reached % 6 == 0 or self.reached % 8 == 0
+        room = claimed is not None and self.reached > 0 and self.reached < claimed
+        return bool(room and full and counts.first == 0)
 
     def numbering(self, counts: CountList) -> Fraction:
         """What to add to this section's own labels: it goes on (9-16) or starts over (1-8)."""

@@ -145,6 +145,10 @@ class _Cutter:
                 self._now.lexemes.append(lexeme)
                 self._figure = lexeme
                 return
+            if lexeme.value.name == "full turn" and self._figure.value.usual_turn:
+                # "Unwind full turn R" says how far.
+                self._now.lexemes.append(lexeme._replace(kind=Kind.AMOUNT, value=8))
+                return
             single = min(self._figure.value.lengths) == 1
             body = lexeme.value.name in _BODY and self._figure.value.name not in _BODY
             if single and body and not lexeme.gerund:

@@ -103,7 +103,7 @@ _SURE_HEADING: Final = re.compile(
 _CELLS: Final = re.compile(r"[|\t]|!!")
 _NO_TITLE: Final = re.compile(
     r"^\W*(?:by|par|choreo\w*|starts?|starting|begin|intro|sequences?|order|ordre|music|musique|song"
-    r"|demarr\w*|depart|note)\b"
+    r"|demarr\w*|depart|note|subject|re|fwd)\b"
 )
 _LONG: Final = 5
 
@@ -258,7 +258,8 @@ def _headings(text: str, span: Span) -> Iterator[Choice]:
         return
     numbered = numbered_heading(text, span)
     if numbered is not None:
-        yield _section_choice(numbered, 1.0 - 0.5 * numbered.words.isupper())
+        marked = numbered.words.isupper() or "**" in text
+        yield _section_choice(numbered, 1.0 - 0.5 * marked)
     if (again := read_repetition(text)) is not None:
         line = StepLine(text, span, "", 0, text, 0, again)
         yield Choice(0.1, Role.STEPS, (line,))
