@@ -170,7 +170,10 @@ def test_the_width_of_the_page_changes_no_dance(name: str) -> None:
         return [(m.at, m.foot, m.weight, m.turn) for part in parts for m in part.moves]
 
     plain = danced(TEXTS[name])
-    assert danced(wrapped(TEXTS[name], 60)) == plain
-    narrow = wrapped(TEXTS[name], 45)
-    # What cannot be put together again is said, never danced otherwise in silence.
-    assert danced(narrow) == plain or alarms(read_sheet(narrow))
+    # A line cut between a step and the count in brackets behind it looks like another step.
+    if "(&)" not in TEXTS[name]:
+        assert danced(wrapped(TEXTS[name], 60)) == plain
+    for width in (60, 45):
+        narrow = wrapped(TEXTS[name], width)
+        # What cannot be put together again is said, never danced otherwise in silence.
+        assert danced(narrow) == plain or alarms(read_sheet(narrow))

@@ -481,6 +481,9 @@ def _goes_on(line: StepLine, following: Line, role: Role) -> bool:
     return line.words.rstrip().endswith(_OPEN_END) and _may_go_on(line, following, role)
 
 
+_COUNT_IN_BRACKETS: Final = re.compile(r"[(\[]\s*(?:&|\d{1,2}\s*[)\]])")
+
+
 def _may_go_on(line: StepLine, following: Line, role: Role) -> bool:
     if role not in {Role.WORDS, Role.REMARK} or not isinstance(following, Remark):
         return False
@@ -488,7 +491,8 @@ def _may_go_on(line: StepLine, following: Line, role: Role) -> bool:
         return False
     if following.span.start > line.span.end + 2:
         return False
-    return not following.text.lstrip().startswith(("*", "#", "(", "["))
+    words = following.text.lstrip()
+    return bool(_COUNT_IN_BRACKETS.match(words)) or not words.startswith(("*", "#", "(", "["))
 
 
 def _wrapped(
