@@ -113,7 +113,7 @@ def test_typing_in_the_sheet_updates_chart_and_findings(at_desk: AtDesk, routine
         page.keyboard.press("ArrowRight")
     page.keyboard.press("Delete")
     page.keyboard.type("2")
-    expect(page.locator(".findings")).to_contain_text("The sheet says 2-wall")
+    expect(page.locator(".findings").first).to_contain_text("The sheet says 2-wall")
     expect(page.get_by_test_id("saved")).to_have_text(SAVED)
     page.get_by_role("button", name="Write 4").click()
     expect(page.locator(".danced")).to_contain_text("Counts, feet and facings agree.")

@@ -204,7 +204,7 @@ def worded_order(said: str, lengths: Mapping[str, int]) -> str:
     """An order in words in our own notation.
 
     >>> worded_order("A B twice, tag, B, then the last 16 of B", {"A": 32, "B": 32})
-    '(A B) x2, tag, B,   B[17-32]'
+    '(A B) x2, tag, B, B[17-32]'
     """
 
     def cut(match: re.Match[str]) -> str:
@@ -217,7 +217,7 @@ def worded_order(said: str, lengths: Mapping[str, int]) -> str:
         return f"{name}[{length - count + 1}-{length}]" if last else f"{name}[1-{count}]"
 
     plain = _FILLING.sub("", _SLICE.sub(cut, _PART_WORD.sub("", said)))
-    return ",".join(_times_over(piece) for piece in plain.split(","))
+    return ", ".join(_times_over(" ".join(piece.split())) for piece in plain.split(","))
 
 
 def _times_over(piece: str) -> str:

@@ -54,7 +54,7 @@ class Style:
 def format_sheet(reading: Reading, style: Style = Style()) -> str:
     """The sheet in canonical text.
 
-    >>> from .read import read_sheet
+    >>> from ..read import read_sheet
     >>> print(format_sheet(read_sheet("Gate\\n**S1**\\n1 – 2: Step R fwd, touch L beside R")))
     Gate
     <BLANKLINE>

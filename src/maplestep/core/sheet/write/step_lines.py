@@ -20,7 +20,7 @@ def step_lines(
 
     Positions are counts of the part; a line begins where the moves do.
 
-    >>> from .read import read_sheet
+    >>> from ..read import read_sheet
     >>> step_lines(read_sheet("5-8 R rocking chair").sheet.wall.moves)
     '5-8 R rock forward, L recover, R rock back, L recover'
     """
