@@ -91,7 +91,8 @@ export default function SheetDrawer(props: Props) {
           <ul className="left">
             {data.left.map((each) => (
               <li key={`${each.line} ${each.said}`}>
-                <q>{each.said}</q> <span className="soft">{each.why}</span>
+                {!each.why.includes(each.said) && <q>{each.said}</q>}{" "}
+                <span className="soft">{each.why}</span>
               </li>
             ))}
           </ul>
