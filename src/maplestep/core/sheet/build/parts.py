@@ -154,7 +154,10 @@ class PartBuilder:
         reached = self._opened.landings[-1] if self._opened.landings else None
         landings = self._opened.place(line, counts, self.findings)
         if reached is not None and landings[0].__floor__() > reached.__floor__() + 1:
-            self._weight = None  # nobody knows what is danced on the counts left out
+            # Nobody knows what is danced on the counts left out; it shows where the feet cross.
+            stance = Stance(weight=self._weight, facing=self._facing)
+            if fitted.unknown or not fitted.uses or conflicts(fitted, landings, stance):
+                self._weight = None
         self.landings.extend(landings)
         self._last, self._last_landings = line, landings
         self._dance(line, landings, fitted)
