@@ -12,10 +12,11 @@ from maplestep.core.finding import Finding, Severity
 from maplestep.core.findings.registry import sheet_findings
 from maplestep.core.findings.words import message
 from maplestep.core.from_sheet import taken_over
+from maplestep.core.routine import EventKind
 from maplestep.core.sheet.language.kinds import Kind
 from maplestep.core.sheet.language.lexicon import standard
 from maplestep.core.sheet.lines.model import StepLine
-from maplestep.core.sheet.model import Part
+from maplestep.core.sheet.model import Part, PartKind
 from maplestep.core.sheet.read import Reading, read_sheet
 from maplestep.core.turns import clock
 
@@ -177,3 +178,54 @@ def test_the_width_of_the_page_changes_no_dance(name: str) -> None:
         narrow = wrapped(TEXTS[name], width)
         # What cannot be put together again is said, never danced otherwise in silence.
         assert danced(narrow) == plain or alarms(read_sheet(narrow))
+
+
+TAGGED = """Mill Pond
+16 counts, 4 walls
+
+Section 1
+1-4 R vine, L touch
+5-8 L vine ¼ L, R touch
+Section 2
+1-8 R rocking chair x2
+
+{said}
+{steps}
+"""
+OPENS = [
+    "Tag after wall 2", "Add the tag after walls 2 and 4:", "4 count tag after wall 2",
+    "End of wall 2: tag", "After wall 2 there is a 4 count tag:", "TAG (end of wall 2)",
+    "At the end of wall 2 add the following 4 counts", "Tag apres le mur 2",
+]  # fmt: skip
+
+
+@pytest.mark.parametrize("steps", ["1-4 Sway R, L, R, L", "Sway R, L, R, L"])
+@pytest.mark.parametrize("said", OPENS)
+def test_steps_below_a_sentence_about_a_tag_are_the_tags(said: str, steps: str) -> None:
+    reading = read_sheet(TAGGED.format(said=said, steps=steps))
+    lengths = [(part.kind, part.length) for part in reading.sheet.parts]
+    assert lengths == [(PartKind.PART, 16), (PartKind.TAG, 4)]
+    assert alarms(reading) == []
+    [event] = taken_over(reading).events
+    assert (event.kind, event.tag, event.walls[0]) == (EventKind.TAG, "Tag", 2)
+
+
+@pytest.mark.parametrize("said", ["Tag after wall 2", "Restart on wall 3 after 8 counts"])
+def test_a_sentence_above_the_dance_opens_nothing(said: str) -> None:
+    reading = read_sheet(
+        f"Mill\n16 counts\n{said}\n1-8 R rocking chair x2\n9-16 R rocking chair x2"
+    )
+    assert [(part.kind, part.length) for part in reading.sheet.parts] == [(PartKind.PART, 16)]
+
+
+@pytest.mark.parametrize("mark", ["{} {}", "{}: {}", "{} - {}", "- {} {}", "{}. {}"])
+def test_one_count_a_line_is_the_same_dance(mark: str) -> None:
+    def danced(text: str) -> list[Any]:
+        return [(m.at, m.foot, m.weight) for m in read_sheet(text).sheet.parts[0].moves]
+
+    steps = ("R rock side", "L recover", "R cross", "L rock side", "R recover", "L cross")
+    counts = ("1", "&", "2", "3", "&", "4")
+    # & follows the count above it: 1&2 and 3&4 land on 0, ½, 1, 2, 2½, 3.
+    apart = [mark.format(*pair) for pair in zip(counts, steps, strict=True)]
+    together = f"1&2 {', '.join(steps[:3])}\n3&4 {', '.join(steps[3:])}"
+    assert danced("Mill\n" + "\n".join(apart)) == danced("Mill\n" + together)

@@ -17,7 +17,7 @@ from typing import Final, NamedTuple
 from ...moves import Span
 from ..language.numbers import number_of
 from ..model import PartKind
-from .classify import Choice, Role, choices, cost_of_words, fits, heading_of, title_of
+from .classify import Choice, Role, choices, cost_of_words, fits, heading_of
 from .columns import counted_lines, numbers
 from .gauge import gauge
 from .head import Fact
@@ -527,6 +527,3 @@ def _run_on(line: StepLine, following: Line, text: str) -> StepLine:
         span=Span(line.span.start, following.span.end, line.span.line),
         text=text[line.span.start : end],
     )
-
-
-__all__ = ["read_lines", "title_of"]

@@ -17,13 +17,12 @@ from ...counts import parse_counts
 from ...errors import CountError
 from ...moves import Span
 from ..claims import EVENT_WORDS
-from ..language.interpretations import counts_in, fit_line, usual_column
+from ..language.interpretations import fit_line
 from ..language.lexicon import fold, standard
 from ..statements import read_statements, states_events
 from .columns import (
     COLUMN,
     Cut,
-    clean,
     counted_behind,
     counted_in_front,
     counted_in_text,
@@ -373,6 +372,3 @@ def heading_of(line: StepLine) -> SectionHeading | None:
         words_at=line.words_at,
         repeats=line.repeats,
     )
-
-
-__all__ = ["Choice", "Role", "choices", "clean", "counts_in", "fits", "heading_of", "usual_column"]
