@@ -236,7 +236,7 @@ def test_notes_are_compared_with_the_dance_walked_through() -> None:
     # Every wall turns a quarter right, on count 3. Walls start 12, 3, 6 ...; wall 3 restarts after
     # 2, before its turn, so wall 4 starts at 6:00 as well and ends at 9:00.
     dance = "1-2 R side, L together\n3-4 R ¼ right forward, L together\n"
-    notes = "Restart wall 3 after 2 facing 6:00\nTag at the end of wall 4 facing 9:00\n"
+    notes = "Restart wall 3 after 2 counts facing 6:00\nTag at the end of wall 4 facing 9:00\n"
     assert codes(read_sheet(dance + notes)) == []
     assert sheet_findings(read_sheet(dance + notes)) == ()
     wrong = notes.replace("9:00", "12:00")

@@ -188,7 +188,8 @@ SHEETS = {
         "“tag is danced twice after wall 5”: it is not clear what is danced twice.",
     ),
     "sheet.statement-but_last": (
-        "1-4 R rocking chair\nIn wall 8 leave out the last 2 counts and restart",
+        "Part A\n1-4 R rocking chair\nPart B\n1-4 R rocking chair\n"
+        "In wall 8 leave out the last 2 counts and restart",
         "“In wall 8 leave out the last 2 counts and restart”: counted from the end of the wall.",
     ),
     "sheet.statement-but_not": (

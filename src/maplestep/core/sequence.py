@@ -193,6 +193,9 @@ _FILLING: Final = re.compile(
     r"\b(?:then|and|followed by|puis|et|ensuite|the|again)\b", re.IGNORECASE
 )
 _TIMES: Final = {"once": 1, "twice": 2, "deux fois": 2, "three times": 3, "trois fois": 3}
+_BEGUN: Final = re.compile(
+    r"(?<!\w)([A-Za-z]['’]?)(?:\s?\(\s*(\d{1,3})\s*(?:counts?|cts?|temps|c)?\s*\)|(\d{2})(?!\w))"
+)
 _SLICE: Final = re.compile(
     r"\(?\b(?:the\s+|les\s+)?(first|last|premiers?|derniers?|\d{1,3}\s+premiers|\d{1,3}\s+derniers)\s*"
     r"(\d{0,3})\s*(?:counts?|temps|comptes?)?\s*(?:of|de)\s+(?:part\s+)?([A-Za-z]\w*['’]?)\)?",
@@ -216,7 +219,14 @@ def worded_order(said: str, lengths: Mapping[str, int]) -> str:
         last = match[1].lower().startswith(("last", "dernier")) or "dernier" in match[1].lower()
         return f"{name}[{length - count + 1}-{length}]" if last else f"{name}[1-{count}]"
 
-    plain = _FILLING.sub("", _SLICE.sub(cut, _PART_WORD.sub("", said)))
+    def begun(match: re.Match[str]) -> str:
+        """ "A(16)", "A16": the first so many counts."""
+        name = next((n for n in lengths if n.casefold() == match[1].casefold()), "")
+        count = int(match[2] or match[3])
+        return f"{name}[1-{count}]" if 0 < count <= lengths.get(name, 0) else match[0]
+
+    plain = _BEGUN.sub(begun, _PART_WORD.sub("", said))
+    plain = _FILLING.sub("", _SLICE.sub(cut, plain))
     return ", ".join(_times_over(" ".join(piece.split())) for piece in plain.split(","))
 
 

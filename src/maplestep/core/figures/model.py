@@ -65,7 +65,8 @@ class Figure:
     not the one on the side the figure travels to; ``travels`` says that a lone side names
     where it goes. ``directions`` are those that may replace the usual one (none listed:
     all); ``variants`` names the figure meant when a direction comes with this one
-    ("coaster cross"); ``definition`` is the text of a user's own figure.
+    ("coaster cross"); without one of them a figure that ``asks`` may be any of the figures
+    named there; ``definition`` is the text of a user's own figure.
     """
 
     name: str
@@ -84,6 +85,7 @@ class Figure:
     travels: bool = False
     directions: tuple[str, ...] = ()
     variants: dict[str, str] = field(default_factory=dict, hash=False)
+    asks: tuple[str, ...] = ()
     definition: str = ""
     lengths: tuple[int, ...] = ()
     takes_direction: bool = False

@@ -37,7 +37,16 @@ STANDING: Final[tuple[Figure, ...]] = (
         french=("grand pas", "glisser"),
         ways=("F big step @", "F big step @; [O drag together]"),
         direction="side",
-        variants={"together": "drag"},
+        variants={"together": "slide together"},
+    ),
+    Figure(
+        # The other foot follows; whether it takes the weight shows in what comes next.
+        name="slide together",
+        also=("slide up",),
+        french=("glisser à côté",),
+        ways=("[F drag together]",),
+        direction="together",
+        sustained=True,
     ),
     Figure(name="lunge", french=("fente",), ways=("F lunge @",), direction="side"),
     Figure(name="press", french=("presser",), ways=("F press @",)),

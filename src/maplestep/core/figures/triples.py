@@ -162,7 +162,7 @@ TRIPLES: Final[tuple[Figure, ...]] = (
     ),
     Figure(
         name="kick ball change",
-        also=("kick ball step", "kick and change"),
+        also=("kick ball step", "kick and change", "k ball change", "kbc"),
         french=("kick ball change",),
         ways=("[F kick fwd]; F ball together; O place",),
     ),
@@ -232,6 +232,24 @@ TRIPLES: Final[tuple[Figure, ...]] = (
         ways=("F @; O together; F together",),
         rhythms=("1-3",),
         turn_on=(0,),
+    ),
+    Figure(
+        name="waltz basic back",
+        also=("back waltz basic", "waltz back"),
+        french=("pas de valse arrière",),
+        ways=("F back; O together; F together",),
+        rhythms=("1-3",),
+        direction="back",
+        turn_on=(0,),
+    ),
+    Figure(
+        name="basic",
+        also=("basic step",),
+        french=("basique", "pas de base"),
+        ways=("F @; O together; F together",),
+        rhythms=("1-3",),
+        variants={"fwd": "waltz basic", "back": "waltz basic back", "side": "nightclub basic"},
+        asks=("waltz basic", "nightclub basic"),
     ),
     Figure(
         name="twinkle",

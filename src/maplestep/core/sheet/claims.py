@@ -75,7 +75,10 @@ def events_in(text: str, span: Span) -> Iterator[EventClaim]:
     ('restart', (5,), 16, 6)
     """
     read = read_statements(text)
-    for statement in (*read.events, *(u.statement for u in read.unclear if u.statement)):
+    for statement in (
+        *read.events,
+        *(u.statement for u in read.unclear if u.statement and u.why == "wall"),
+    ):
         yield from claims_of(statement, span)
 
 

@@ -32,12 +32,14 @@ from .language.interpretations import usual_column
 from .language.lexicon import Lexicon, fold, standard
 from .language.numbers import CARDINAL, number_of
 from .lines.choose import read_lines
-from .lines.columns import counted_lines
+from .lines.columns import counted_lines, opens_with_counts
 from .lines.gauge import gauge
 from .lines.head import Fact, level_of
 from .lines.headings import PartHeading, SectionHeading
 from .lines.model import FigureLine, Line, OptionLine, Remark, StepLine
 from .model import Claim, Claims, EventClaim, Part, PartKind, Sheet, SheetStatement
+from .statements.model import Unclear
+from .statements.place import placed
 from .statements.read import read_statements
 
 MAX_LINES: Final = 2000
@@ -118,6 +120,7 @@ class _Reader:
         self._findings: list[Finding] = []
         self._events: list[EventClaim] = []
         self._statements: list[SheetStatement] = []
+        self._unplaced: list[tuple[Unclear, Span, str]] = []
         self._effort = Effort()
         self._builder: PartBuilder | None = None
 
@@ -126,6 +129,7 @@ class _Reader:
         for line in lines:
             self._take(line)
         self._close()
+        self._place()
         factor = self._timing
         title = self._facts["title"].value if "title" in self._facts else ""
         if self._in_doubt:
@@ -197,15 +201,31 @@ class _Reader:
             for each in read.unclear
             if each.statement is None and not (block and each.why == "wall")
         )
+        self._unplaced.extend(
+            (each, span, block) for each in read.unclear if each.statement and each.why != "wall"
+        )
         reached = self._builder.reached if self._builder is not None else ZERO
         part = self._builder.name if self._builder is not None else ""
-        known = [each.statement for each in read.unclear if each.statement]
+        known = [u.statement for u in read.unclear if u.statement and u.why == "wall"]
         for said in (*read.events, *known):
             here = said.here and said.after is None and reached
             statement = replace(said, after=reached, after_words=str(reached)) if here else said
             self._statements.append(SheetStatement(statement, span, part, reached, block))
             self._events.extend(claims_of(statement, span))
         return bool(read.events or known)
+
+    def _place(self) -> None:
+        """Statements whose count only the dance itself tells."""
+        danced = [p for p in self._parts if p.kind is PartKind.PART and not p.variant_of]
+        for unclear, span, block in self._unplaced:
+            assert unclear.statement is not None
+            found = placed(unclear.statement, danced[0]) if len(danced) == 1 else None
+            if found is None:
+                self._findings.append(reading_findings.statement_unclear(span, unclear))
+                continue
+            self._statements.append(SheetStatement(found, span, danced[0].name, ZERO, block))
+            self._events.extend(claims_of(found, span))
+        self._statements.sort(key=lambda each: each.span)
 
     def _steps(self, line: StepLine) -> None:
         """A line of steps; a note on a restart may stand behind them."""
@@ -251,7 +271,7 @@ class _Reader:
     def _behind_heading(self, heading: PartHeading) -> None:
         """Steps on the heading's own line: "Tag: 1-4 R rocking chair"."""
         alters = heading.alters
-        counted = heading.words[:1].isdecimal() or heading.words[:1] == "&"
+        counted = opens_with_counts(heading.words)
         words, words_at = heading.words, heading.words_at
         if not counted and alters is not None and alters.first is not None:
             counts = f"{alters.first}-{alters.last}"

@@ -108,6 +108,17 @@ def supplied(line: StepLine, what: Sequence[str]) -> Finding:
     )
 
 
+def supplied_move(move: Move, counts: str, what: str) -> Finding:
+    """What a move leaves unsaid, as what follows it shows."""
+    return Finding(
+        code="sheet.supplied",
+        severity=Severity.KNOW,
+        place=Place(span=move.span, count=counts),
+        facts={"counts": counts, "what": what},
+        found=what,
+    )
+
+
 def read_as(line: StepLine, uses: Sequence[FigureUse]) -> Finding:
     """A line that could be read in several ways was read so that the feet fit."""
     return Finding(

@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import replace
 from fractions import Fraction
 from typing import Final
 
-from ...counts import CountList, Feel, parse_counts
+from ...counts import CountList, Feel, label, parse_counts
 from ...errors import CountError
 from ...feet import Foot, is_free
 from ...figures.expand import FigureUse, Stance, expand
@@ -21,12 +22,14 @@ from ..language.interpretations import (
     Fitted,
     counts_in,
     fit_line,
+    in_rhythm,
     moved,
     readings,
+    section_column,
     usual_column,
 )
 from ..language.lexicon import Lexicon
-from ..lines.columns import counted_lines, numbers, option_in
+from ..lines.columns import counted_lines, numbers, opens_with_counts, option_in
 from ..lines.gauge import gauge
 from ..lines.headings import SectionHeading
 from ..lines.model import OptionLine, Remark, StepLine
@@ -146,6 +149,7 @@ class PartBuilder:
             words, len(counts.positions), counts.whole, self._lexicon, self._effort.ways
         )
         self._effort.looked(fitted)
+        fitted = self._in_rhythm(counts, fitted)
         if fitted.how == "rhythm":
             self.findings.append(reading_findings.rhythm_assumed(line, fitted, counts.first))
             first = counts.first
@@ -164,6 +168,18 @@ class PartBuilder:
         self._opened.claim_facing(line.words, line.span)
         if line.behind:
             self._opened.claim_facing(line.behind, line.span)
+
+    def _in_rhythm(self, counts: CountList, fitted: Fitted) -> Fitted:
+        """Whole counts may stand for the usual rhythm: so, when otherwise the feet cross."""
+        if not counts.whole or fitted.how or not fitted.uses:
+            return fitted
+        other = in_rhythm(fitted, len(counts.positions))
+        if other is None:
+            return fitted
+        stance = Stance(weight=self._weight, facing=self._facing)
+        meant = parse_counts(other.rhythm).positions
+        crossed = conflicts(fitted, counts.positions, stance)
+        return other if crossed and not conflicts(other, meant, stance) else fitted
 
     def _counts(self, line: StepLine) -> CountList | None:
         """The line's count column; None, and a finding, when it is none or asks too much."""
@@ -234,7 +250,7 @@ class PartBuilder:
         if heading.words:
             texts.insert(0, (heading.words, heading.words_at, heading.span))
         wanted = heading.counts
-        if heading.words[:1].isdecimal() or heading.words[:1] == "&":
+        if opens_with_counts(heading.words):
             for line in counted_lines(heading.words, heading.words_at, heading.span):
                 self.add_steps(line)
             return
@@ -245,7 +261,10 @@ class PartBuilder:
 
     def _in_usual_rhythm(self, texts: Sequence[tuple[str, int, Span]], wanted: int | None) -> bool:
         """Dance lines without counts in their figures' rhythm, when that fills the section."""
-        columns = [usual_column(text, self._lexicon) for text, _, _ in texts]
+        if len(texts) == 1 and not wanted:
+            columns = [section_column(texts[0][0], self._lexicon)]
+        else:
+            columns = [usual_column(text, self._lexicon) for text, _, _ in texts]
         lengths = [counts_in(column) for column in columns]
         total = sum(lengths)
         if not total or (wanted or total) != total or (not wanted and total % 2):
@@ -541,6 +560,8 @@ class PartBuilder:
         if not self._weights and self._start is None and foot in (Foot.LEFT, Foot.RIGHT):
             self._start = self._weight = foot.other
         if foot is not None and not is_free(foot, self._weight) and not move.may_move_loaded_foot:
+            self._slid_with_weight(foot)
+        if foot is not None and not is_free(foot, self._weight) and not move.may_move_loaded_foot:
             said = self._opened.count_words(move.at), self._opened.title
             before = next((m for m in reversed(self.moves) if m.weight is foot), None)
             self.findings.append(reading_findings.weight_conflict(move, said, before))
@@ -550,6 +571,30 @@ class PartBuilder:
         self._weights.append(self._weight)
         self.moves.append(move)
         self._opened.moves.append(move)
+
+    def _slid_with_weight(self, needed: Foot) -> None:
+        """ "Slide L up to R" takes the weight when R is the next to move."""
+        index = len(self.moves) - 1
+        last = self.moves[index] if self.moves else None
+        if (
+            last is None
+            or last.figure != "slide together"
+            or last.foot is not needed.other
+            or last.weight
+        ):
+            return
+        slid = last._replace(weight=last.foot)
+        self._weight = self._weights[index] = last.foot
+        self.moves[index] = slid
+        counts = label(slid.at, self._feel)
+        if self._opened is not None and self._opened.moves:
+            counts = self._opened.count_words(slid.at)
+            self._opened.moves[-1] = slid
+        else:
+            before = self._sections[-1]
+            self._sections[-1] = replace(before, moves=(*before.moves[:-1], slid))
+        what = f"slide taking the weight on the {needed.other.word} foot"
+        self.findings.append(reading_findings.supplied_move(slid, counts, what))
 
 
 _OTHER_READING: Final = 1.6

@@ -8,12 +8,13 @@ known, in :mod:`.interpretations`.
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field
-from difflib import get_close_matches
+from dataclasses import dataclass, field, replace
 from enum import Enum, auto
 from functools import lru_cache
 from itertools import pairwise
 from typing import Final
+
+from rapidfuzz import fuzz, process
 
 from ...feet import Foot
 from ...figures.expand import FigureUse, Weight
@@ -30,6 +31,11 @@ _LED: Final = frozenset({"monterey", "hinge", "rolling vine"})
 _SIDE_WORDS: Final = frozenset({"right", "left", "droite", "gauche"})
 # Hips go to the same side again.
 _STAY: Final = frozenset({"bump", "sway"})
+# "Stomp R twice": the same foot; only the last may take the weight.
+_ON_THE_SPOT: Final = frozenset({"stomp"})
+_BEFORE_A_FIGURE: Final = frozenset(
+    {Kind.AMOUNT, Kind.TURN, Kind.DIRECTION, Kind.FOOT, Kind.DIAGONAL, Kind.STYLE}
+)
 _MOST_TIMES: Final = 16
 _MOST_NUMBER: Final = 8
 """A larger number beside a figure is no number of times: "pivot 42 L" is a misread ½."""
@@ -66,6 +72,8 @@ class Clause:
     turn_facing: int | None = None
     turns: bool = False
     weight: Foot | Weight | None = None
+    weights: tuple[Foot | Weight, ...] = ()
+    """"Stomp L twice (no weight, weight)": one for each time."""
     times: int = 1
     lasts: int = 0
     optional: bool = False
@@ -95,7 +103,7 @@ class Clause:
         elif figure.crossing_way and travel is None and self.feet:
             foot, travel = None, self.feet[0]
         elif foot is None and travel is not None and not figure.travels:
-            foot = travel if figure.lengths != (1,) else None
+            foot = travel if figure.lengths != (1,) or figure.name in _STAY else None
         direction = self._direction(figure)
         if direction in figure.variants:
             # "Rock R to the right" is a side rock.
@@ -122,6 +130,11 @@ class Clause:
             found += [use.echo_on(other) for other in self.feet[1:]]
         if self.times > 1 and len(found) == 1:
             found = [use.again(_alternate(use, n)) for n in range(self.times)]
+            if figure.name in _ON_THE_SPOT and foot is not None and self.weight is None:
+                found[:-1] = [replace(each, weight=Weight.NONE) for each in found[:-1]]
+        if len(self.weights) == len(found) > 1:
+            pairs = zip(found, self.weights, strict=True)
+            found = [replace(each, weight=weight) for each, weight in pairs]
         return found
 
     def _direction(self, figure: Figure) -> str:
@@ -144,7 +157,11 @@ class Clause:
 def _alternate(use: FigureUse, index: int) -> Foot | None:
     """The foot of a repeat: touches and even figures start with the same foot again."""
     figure = use.figure
-    same = figure.lengths[0] % 2 == 0 or figure.ways[0].startswith("[") or figure.name in _STAY
+    same = (
+        figure.lengths[0] % 2 == 0
+        or figure.ways[0].startswith("[")
+        or figure.name in _STAY | _ON_THE_SPOT
+    )
     return use.foot.other if use.foot and index % 2 and not same else use.foot
 
 
@@ -360,11 +377,18 @@ class _Reader:
         if counted:
             self._clause.lasts = min(lexeme.value, _MOST_TIMES)
         elif 0 < lexeme.value <= _MOST_NUMBER and (
-            self._clause.figure or self._kind(index + 1) is Kind.FIGURE
+            self._clause.figure or self._before_figure(index)
         ):
             self._clause.times = min(lexeme.value, _MOST_TIMES)
         elif following not in {"wall", "walls"}:
             self._clause.unread.append(lexeme)
+
+    def _before_figure(self, index: int) -> bool:
+        """ "Two quarter pivots", "2 right shuffles": the number counts the figure behind."""
+        for following in self._lexemes[index + 1 :]:
+            if following.kind not in _BEFORE_A_FIGURE:
+                return following.kind is Kind.FIGURE
+        return False
 
     def _kind(self, index: int) -> Kind | None:
         return self._lexemes[index].kind if 0 <= index < len(self._lexemes) else None
@@ -420,6 +444,9 @@ def _settle(clause: Clause, lexemes: Sequence[Lexeme], lexicon: Lexicon) -> None
         variant = clause.figure.variants.get(clause.direction)
         if variant is not None:
             clause.figure, clause.direction = lexicon.figures[variant], ""
+        elif clause.figure.asks:
+            clause.sense, clause.nearest = Sense.UNKNOWN, clause.figure.asks
+            clause.unknown = tuple(x for x in lexemes if x.kind is Kind.FIGURE)[:1]
         if others:
             _look_near(clause, others, lexicon)
             _named_otherwise(clause, lexemes, lexicon)
@@ -472,7 +499,8 @@ def _named_otherwise(clause: Clause, lexemes: Sequence[Lexeme], lexicon: Lexicon
 
 def _styles(word: str) -> bool:
     """Adverbs and participles say how something looks."""
-    return word.endswith(("ly", "ment", "ing", "ant", "ed")) or len(word) < 3
+    short = len(word) < 3 and (len(word) > 1 or word in "aeouxy")
+    return word.endswith(("ly", "ment", "ing", "ant", "ed")) or short
 
 
 def _look_near(clause: Clause, others: tuple[Lexeme, ...], lexicon: Lexicon) -> None:
@@ -489,7 +517,8 @@ def _look_near(clause: Clause, others: tuple[Lexeme, ...], lexicon: Lexicon) -> 
 
 @lru_cache(maxsize=4096)
 def _close(word: str, known: tuple[str, ...], cutoff: float) -> tuple[str, ...]:
-    return tuple(get_close_matches(word, known, n=3, cutoff=cutoff))
+    near = process.extract(word, known, scorer=fuzz.ratio, limit=3, score_cutoff=100 * cutoff)
+    return tuple(name for name, _, _ in near)
 
 
 _LONGEST_NAME: Final = 40

@@ -16,7 +16,8 @@ from typing import Final
 
 from ...counts import parse_counts
 from ...figures.expand import FigureUse
-from ...figures.vocabulary import STEP, WALK_AROUND
+from ...figures.model import moves_of
+from ...figures.vocabulary import PIVOT, STEP, WALK_AROUND
 from .clauses import Clause, Sense, read_clause
 from .describing import compared
 from .kinds import Kind
@@ -84,7 +85,7 @@ def fit_line(
     search = _Search(words, landings, lexicon, ways)
     best = search.best()
     if best is not None and best.cost < _BENT:
-        return best
+        return (whole and _more_usual(best, landings)) or best
     bent = _bent(search.known, landings, whole)
     if bent is not None and (best is None or bent.cost < best.cost):
         return bent
@@ -100,6 +101,23 @@ def readings(words: str, landings: int, lexicon: Lexicon) -> tuple[Fitted, ...]:
         if plain not in found or fitted.cost < found[plain].cost:
             found[plain] = fitted
     return tuple(sorted(found.values(), key=lambda fitted: fitted.cost))[:MOST_READINGS]
+
+
+def _more_usual(fitted: Fitted, landings: int) -> Fitted | None:
+    """ "Heel grind, coaster" on four counts: the grind is no single move when 1-2, 3&4 fits."""
+    cut = any(
+        0 < share < use.figure.lengths[0] and not use.figure.repeats
+        for use, share in zip(fitted.uses, fitted.shares, strict=True)
+    )
+    if not cut:
+        return None
+    return in_rhythm(fitted, landings)
+
+
+def in_rhythm(fitted: Fitted, landings: int) -> Fitted | None:
+    """The same figures in their usual rhythm, where that fills as many whole counts."""
+    bent = _bent([(list(fitted.uses), fitted.unread)], landings, True)
+    return bent if bent is not None and bent.how == "rhythm" else None
 
 
 MOST_READINGS: Final = 8
@@ -142,7 +160,7 @@ class _Search:
                     shares = share_landings(uses, self._landings) if uses else None
                     if shares is not None and not spoilt:
                         yield self._fitted(uses, shares, chosen, clauses, cost)
-                    elif bent == 0:
+                    elif bent == 0 and not _leaves_out(clauses, chosen):
                         self._remember(uses, spoilt, chosen)
 
     def _forms(
@@ -260,20 +278,48 @@ def _way_before(use: FigureUse, following: FigureUse | None) -> int:
     """ "Vine right, touch left": the touch is the vine's fourth count, not a fifth."""
     lengths = use.figure.lengths
     closes = following is not None and following.figure.lengths == (1,)
-    return lengths.index(3) if closes and lengths[0] == 4 and 3 in lengths else 0
+    shorter = closes and lengths[0] == 4 and 3 in lengths
+    open_end = shorter and not moves_of(use.figure.ways[0])[-1].weight
+    return lengths.index(3) if open_end else 0
 
 
 @lru_cache(maxsize=4096)
 def usual_column(words: str, lexicon: Lexicon) -> str:
     """The count column of a line's figures in their usual rhythm; "" when any is unknown."""
+    return next(_usual_columns(words, lexicon), "")
+
+
+@lru_cache(maxsize=4096)
+def section_column(words: str, lexicon: Lexicon) -> str:
+    """The count column of a whole section's words without counts: the reading that fills eight.
+
+    Where the usual rhythms make no eight, a count a move may ("step lock step scuff", twice);
+    then six, four and two are filled.
+    """
+    columns = list(dict.fromkeys(_usual_columns(words, lexicon)))[:_MOST_COLUMNS]
+    lengths = {column: counts_in(column) for column in columns}
+    for size in (8, 6, 4, 2):
+        fitting = [column for column in columns if lengths[column] % size == 0]
+        if fitting:
+            return fitting[0]
+        if size == 8 and columns:
+            fitted = fit_line(words, 8, True, lexicon)
+            if fitted.how == "" and fitted.uses and not fitted.unknown and not fitted.unread:
+                return "1-8"
+    return ""
+
+
+_MOST_COLUMNS: Final = 8
+
+
+def _usual_columns(words: str, lexicon: Lexicon) -> Iterator[str]:
     clauses = _attached([read_clause(s, lexicon) for s in segments_of(lexicon.lexemes(words))])
     for chosen in _choices(clauses):
         if any(clause.sense is Sense.UNKNOWN for clause in chosen):
             continue
         for uses in _forms(chosen):
             if uses and not any(use.bare_turn for use in uses):
-                return _column(uses)
-    return ""
+                yield _column(uses)
 
 
 def counts_in(column: str) -> int:
@@ -312,6 +358,8 @@ def _attached(clauses: list[Clause]) -> list[Clause]:
         before = kept[-1] if kept else None
         if before is not None and before.sense in {Sense.FIGURE, Sense.TURN}:
             if clause.only_weight:
+                assert clause.weight is not None
+                before.weights = (*before.weights, clause.weight)
                 before.weight, before.end = clause.weight, clause.end
                 continue
             if clause.sense is Sense.TURN and clause.bracket and clause.times > 1:
@@ -322,6 +370,8 @@ def _attached(clauses: list[Clause]) -> list[Clause]:
                 before.turn, before.turn_to = clause.turn, clause.turn_to
                 before.turn_facing = clause.turn_facing
                 continue
+        if before is not None and _paddles_off(before, clause):
+            clause.figure = PIVOT
         if before is not None and clause.bracket and clause.lasts and not clause.figure:
             before.lasts = clause.lasts  # "drag L to R (2 counts)"
             continue
@@ -329,6 +379,22 @@ def _attached(clauses: list[Clause]) -> list[Clause]:
             continue
         kept.append(clause)
     return kept
+
+
+def _paddles_off(before: Clause, clause: Clause) -> bool:
+    """ "Step R forward, paddle ¼ left": behind a step that takes the weight it is a pivot."""
+    paddles = clause.figure is not None and clause.figure.name == "paddle"
+    stepped = before.sense is Sense.FIGURE and before.figure in (None, STEP)
+    sized = clause.turn is not None or clause.turn_facing is not None
+    return paddles and stepped and sized and before.turn is None and before.weight is None
+
+
+def _leaves_out(clauses: Sequence[Clause], chosen: Sequence[Clause]) -> bool:
+    """Is a step of the line, neither in brackets nor beside a colon, not danced?"""
+    if any(clause.half for clause in clauses):
+        return False
+    kept = {id(clause) for clause in chosen}
+    return any(c.sense is Sense.FIGURE and not c.optional and id(c) not in kept for c in clauses)
 
 
 def _unknown(clause: Clause) -> Unknown:
@@ -350,7 +416,9 @@ def _choices(clauses: list[Clause]) -> Iterator[list[Clause]]:
         return
     tail = [clause for clause in required if clause.half]
     head = [clause for clause in required if not clause.half]
-    for chosen in (required, tail, head, clauses, [c for c in clauses if c.half]):
+    told = sum(clause.sense is Sense.FIGURE for clause in tail)
+    order = (tail, required) if told > 1 else (required, tail)
+    for chosen in (*order, head, clauses, [c for c in clauses if c.half]):
         # Feet alone behind a colon name the steps of the figure before it.
         if chosen and any(clause.sense is not Sense.FEET for clause in chosen):
             yield chosen
@@ -554,6 +622,9 @@ def _choices_of(use: FigureUse, landings: int, *, alone: bool) -> tuple[int, ...
     """ "Walk R, L" is two walks and no more; "walk R" alone goes on for its counts."""
     lengths = use.figure.lengths
     if use.lasts and max(lengths) == 1:
+        if use.lasts == landings and not alone:
+            # "Step L side and roll hips for 4 counts" on four: the step is one of them.
+            return tuple(range(use.lasts, 0, -1))
         return (use.lasts,)
     if use.figure.sustained:
         return tuple(range(1, landings + 1))

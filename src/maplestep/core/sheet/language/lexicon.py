@@ -146,6 +146,14 @@ class Lexicon:
             for candidate in tries:
                 if candidate in self._words and len(candidate) > 1:
                     return candidate
+        return self._infinitive(word)
+
+    def _infinitive(self, word: str) -> str:
+        """The French verb that a form belongs to: "croisant", "croisez", "croise"."""
+        for suffix in ("ant", "ez", "ons", "ent", "e"):
+            candidate = word[: -len(suffix)] + "er" if word.endswith(suffix) else ""
+            if len(candidate) > 4 and candidate in self._words:
+                return candidate
         return word
 
     def knows(self, word: str) -> bool:
@@ -171,7 +179,7 @@ class Lexicon:
         kind, value = next(((k, v) for p, k, v in all_phrases if len(p) == 1), (Kind.OTHER, None))
         if kind is Kind.OTHER and _FEET_WORD.fullmatch(word):
             kind, value = Kind.FEET, tuple(_LETTER[letter] for letter in word)
-        gerund = word.endswith("ing") and base != word
+        gerund = word.endswith(("ing", "ant")) and base != word
         return _Entry(word, base, several, kind, value, gerund)
 
     def lexemes(self, text: str) -> list[Lexeme]:

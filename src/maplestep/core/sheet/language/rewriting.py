@@ -12,7 +12,9 @@ from dataclasses import replace
 from itertools import count
 from typing import Final
 
-from ...figures.vocabulary import STEP
+from ...figures.model import Template, moves_of
+from ...figures.vocabulary import FULL_TURN, PIVOT, STEP
+from ...turns import FULL
 from .clauses import Clause, Sense
 
 Rewriting = Callable[[Sequence[Clause], int], list[Clause] | None]
@@ -64,6 +66,93 @@ def _goes_along_unsaid(clauses: Sequence[Clause], index: int) -> list[Clause] | 
     if not beside or clause.turn is not None or clause.gerund:
         return None
     return [*clauses[:index], *clauses[index + 1 :]]
+
+
+def _leads_in(clauses: Sequence[Clause], index: int) -> list[Clause] | None:
+    """ "Sweep R from front to back and step behind": the leg that moved takes the step."""
+    clause, before = clauses[index], clauses[index - 1]
+    swept = before.figure is not None and before.figure.name in {"sweep", "hitch", "drag"}
+    stepped = clause.figure in (None, STEP) and clause.sense is Sense.FIGURE
+    if not swept or not stepped or not clause.direction or before.turn is not None:
+        return None
+    if clause.feet and clause.feet != before.feet:
+        return None
+    led = replace(clause)
+    led.feet, led.start = list(before.feet), before.start
+    return [*clauses[: index - 1], led, *clauses[index + 1 :]]
+
+
+def _turned_step(clauses: Sequence[Clause], index: int) -> list[Clause] | None:
+    """ "Pivot ½ right on L stepping R together" on one count: a step that turns."""
+    clause, before = clauses[index], clauses[index - 1]
+    stepped = clause.gerund and clause.figure in (None, STEP) and clause.sense is Sense.FIGURE
+    if not stepped or before.figure is not PIVOT or clause.turn is not None or not clause.feet:
+        return None
+    turned = replace(clause)
+    turned.turn, turned.turn_to, turned.start = before.turn, before.turn_to, before.start
+    turned.turn_facing, turned.optional = before.turn_facing, False
+    return [*clauses[: index - 1], turned, *clauses[index + 1 :]]
+
+
+def _within_its_steps(clauses: Sequence[Clause], index: int) -> list[Clause] | None:
+    """ "R point, ½ monterey turn R, point L, together": a figure among its own steps."""
+    clause = clauses[index]
+    figure = clause.figure
+    if figure is None or figure.lengths[0] < 3 or not figure.turn_on or figure.turn_on[0] < 0:
+        return None
+    place = figure.turn_on[0]
+    first, last = index - place, index - place + figure.lengths[0]
+    if first < 0 or last > len(clauses) or place == 0:
+        return None
+    for told, template in zip(clauses[first:last], moves_of(figure.ways[0]), strict=True):
+        if told is not clause and not _is_move(told, template):
+            return None
+    led = replace(clause)
+    led.feet = list(clauses[first].feet) or led.feet
+    led.start, led.end = clauses[first].start, clauses[last - 1].end
+    if led.turn_to is None and led.feet:
+        led.turn_to = led.feet[0]
+    behind = clauses[last:]
+    return [*clauses[:first], led, *behind]
+
+
+def _is_move(told: Clause, template: Template) -> bool:
+    """Does a clause describe this move of a figure?"""
+    if told.sense is not Sense.FIGURE or told.turn is not None:
+        return False
+    own = moves_of((told.figure or STEP).ways[0])
+    same = len(own) == 1 and own[0].weight is template.weight
+    return same and (not told.direction or told.direction == template.direction)
+
+
+def _foot_leads(clauses: Sequence[Clause], index: int) -> list[Clause] | None:
+    """ "Step lock step scuff R": the foot named last leads the whole of it."""
+    clause, before = clauses[index], clauses[index - 1]
+    if clause.figure is None or before.figure is None or before.feet or len(clause.feet) != 1:
+        return None
+    if clause.figure.lengths != (1,) or before.figure.lengths[0] < 2 or clause.travel:
+        return None
+    led, last = replace(before), replace(clause)
+    led.feet, last.feet = list(clause.feet), []
+    return [*clauses[: index - 1], led, last, *clauses[index + 1 :]]
+
+
+def _turns_all(clauses: Sequence[Clause], index: int) -> list[Clause] | None:
+    """ "Triple step in place R, L, R making a full turn left": the turn of the figure before."""
+    clause = clauses[index]
+    figure = clause.figure
+    if figure is None or figure.name != FULL_TURN.name or clause.direction or clause.times > 1:
+        return None
+    first = index - 1
+    while first > 0 and clauses[first].sense is Sense.FEET:
+        first -= 1
+    under = clauses[first]
+    if under.figure is None or under.figure.lengths[0] < 2 or under.turn is not None:
+        return None
+    turned = replace(under)
+    turned.turn = FULL
+    turned.turn_to = clause.turn_to or clause.travel or next(iter(clause.feet), None)
+    return [*clauses[:first], turned, *clauses[first + 1 : index], *clauses[index + 1 :]]
 
 
 def _direction_of_figure(clauses: Sequence[Clause], index: int) -> list[Clause] | None:
@@ -138,10 +227,15 @@ def _swallowed(clauses: Sequence[Clause], index: int) -> list[Clause] | None:
 
 REWRITINGS: Final[tuple[tuple[float, Rewriting], ...]] = (
     (0.2, _goes_along),
+    (0.3, _leads_in),
+    (0.3, _within_its_steps),
+    (0.3, _turned_step),
+    (0.3, _turns_all),
     (0.3, _direction_of_figure),
     (0.3, _ends_figure),
     (0.4, _described),
     (0.4, _taken_over),
     (0.5, _goes_along_unsaid),
+    (0.5, _foot_leads),
     (0.9, _swallowed),
 )

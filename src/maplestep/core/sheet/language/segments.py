@@ -86,6 +86,8 @@ class _Cutter:
     def take(self, lexeme: Lexeme) -> None:
         kind = lexeme.kind
         if kind in _CUTS:
+            if lexeme.word == "|" and [x.kind for x in self._now.lexemes] == [Kind.FOOT]:
+                return  # a column of feet beside the one of steps
             self._cut(kind)
             if lexeme.word == "&" and self.done:
                 step = Segment(lexemes=[lexeme], optional=True, half=self._half, ampersand=True)
@@ -153,7 +155,10 @@ class _Cutter:
             body = lexeme.value.name in _BODY and self._figure.value.name not in _BODY
             if single and body and not lexeme.gerund:
                 return
-            self._open(self._carried(lexeme.start, turns=lexeme.value.usual_turn > 0))
+            # "Pivot ½ right on L stepping R together": L is stood on.
+            stands = lexeme.gerund and self._figure.value.usual_turn > 0
+            turns = lexeme.value.usual_turn > 0
+            self._open(0 if stands else self._carried(lexeme.start, turns=turns))
             self._now.optional = self._now.optional or lexeme.gerund
         elif self._direction and lexeme.value.lengths[0] == 1 and self._ends_on_a_foot():
             self._open(1)  # "together L heel": the heel is the next move

@@ -17,8 +17,8 @@ from typing import Final, NamedTuple
 from ...moves import Span
 from ..language.numbers import number_of
 from ..model import PartKind
-from .classify import Choice, Role, choices, cost_of_words, fits, heading_of
-from .columns import counted_lines, numbers
+from .classify import Choice, Role, choices, cost_of_words, fits, heading_of, uncounted
+from .columns import counted_lines, numbers, opens_with_counts
 from .gauge import gauge
 from .head import Fact
 from .headings import PartHeading, SectionHeading
@@ -90,11 +90,28 @@ def read_lines(text: str) -> Iterator[Line]:
         bodies.append((number, offset, body.split("//", 1)[0], len(body)))
         offset += len(raw) + 1
     context = _context(text)
-    chosen = _cheapest([choices(body, length) for _, _, body, length in bodies], context)
+    options = [choices(body, length) for _, _, body, length in bodies]
+    if not any(_counts_something(choice) for given in options for choice in given[:1]):
+        options = [
+            _with_uncounted(given, uncounted(body, length))
+            for given, (_, _, body, length) in zip(options, bodies, strict=True)
+        ]
+    chosen = _cheapest(options, context)
     placed: list[Line] = []
     for (number, at, _, _), choice in zip(bodies, chosen, strict=True):
         placed.extend(_at(line, at, number) for line in choice.lines)
     yield from _joined(placed, chosen_roles(chosen), text)
+
+
+def _counts_something(choice: Choice) -> bool:
+    """Counted steps or a section: then steps without counts belong to those."""
+    return choice.role in {Role.COUNTS, Role.SECTION, Role.STEPS}
+
+
+def _with_uncounted(given: tuple[Choice, ...], steps: Choice | None) -> tuple[Choice, ...]:
+    if steps is None or not any(choice.role is Role.WORDS for choice in given):
+        return given
+    return tuple(sorted((*given, steps), key=lambda choice: choice.cost))
 
 
 def chosen_roles(chosen: list[Choice]) -> list[Role]:
@@ -175,9 +192,19 @@ def _with_headings(given: tuple[Choice, ...]) -> tuple[Choice, ...]:
             as_title = _as_heading(choice)
             if as_title is not None:
                 found.append(as_title)
+        elif choice.role is Role.SECTION:
+            found.extend(_titled_like_another(choice))
     return (
         tuple(sorted(found, key=lambda choice: choice.cost)) if len(found) > len(given) else given
     )
+
+
+def _titled_like_another(choice: Choice) -> Iterator[Choice]:
+    """ "Section 6: mirror of section 5" above its steps written out: a title, danced once."""
+    heading = choice.lines[0]
+    if isinstance(heading, SectionHeading) and heading.repeats is not None:
+        title = heading._replace(repeats=None)
+        yield choice._replace(cost=choice.cost + 0.3, lines=(title,))
 
 
 def _as_heading(choice: Choice) -> Choice | None:
@@ -305,6 +332,8 @@ def _heading(
     if choice.role is Role.SECTION:
         cost += 1.5 if state.fresh and not again else 0.0
         cost += 0.8 if length % 2 and length % 3 else 0.0
+        written_out = following is not None and following.first in {1, choice.first or 1}
+        cost += 1.0 if again and written_out and _opens(following) else 0.0  # danced twice
         if plain and not again and not _words_of(line) and not _opens(following):
             cost += 1.5
     elif isinstance(line, PartHeading):
@@ -347,7 +376,7 @@ def _words_of(line: Line) -> str:
 def _on_its_line(line: Line) -> int:
     """The last count of the steps that stand on a heading's own line; 0 for none."""
     words = _words_of(line)
-    if words[:1].isdecimal() or words[:1] == "&":
+    if opens_with_counts(words):
         said = [n for each in counted_lines(words, 0, line.span) for n in numbers(each.counts)]
         return max(said, default=0)
     return 0
@@ -361,6 +390,8 @@ def _steps_on(line: Line) -> bool:
 
 def _cost_of_part(line: PartHeading, context: Context) -> float:
     """ "Part 2" of a sheet that states no order is a section by another name."""
+    if line.kind is PartKind.PART and line.text.strip(" *_#[](){}~=:-") == line.name:
+        return 0.0 if context.phrased else 2.0  # a letter alone
     numbered = line.name.isdecimal() or line.name.capitalize() in _COUNTED
     if not numbered:
         return 0.0

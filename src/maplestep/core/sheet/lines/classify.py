@@ -17,7 +17,7 @@ from ...counts import parse_counts
 from ...errors import CountError
 from ...moves import Span
 from ..claims import EVENT_WORDS
-from ..language.interpretations import fit_line
+from ..language.interpretations import counts_in, fit_line, section_column
 from ..language.lexicon import fold, standard
 from ..statements import read_statements, states_events
 from .columns import (
@@ -103,6 +103,8 @@ _CELLS: Final = re.compile(r"[|\t]|!!")
 _NO_TITLE: Final = re.compile(
     r"^\W*(?:by|par|choreo\w*|starts?|starting|begin|intro|sequences?|order|ordre|music|musique|song"
     r"|demarr\w*|depart|note|subject|re|fwd)\b"
+    r"|^\W*(?:from|to|cc|date|sent|de|a|objet)\s*:"
+    r"|^\W*(?:hi|hello|hey|dear|bonjour|salut|coucou|good (?:morning|evening))\b.*[,!]\s*$"
 )
 _LONG: Final = 5
 
@@ -121,9 +123,43 @@ def choices(text: str, length: int) -> tuple[Choice, ...]:
     if beside is not None:
         return (Choice(0, Role.BESIDE, (beside,)),)
     headings = list(_headings(text, span))
-    found = [*_steps(text, span), *headings, *_facts(text, span, headed=bool(headings))]
+    found = [*_counted(text, span, headings), *_facts(text, span, headed=bool(headings))]
     found += _loose(text, span, remark, found)
     return tuple(sorted(found, key=lambda choice: choice.cost))
+
+
+def _counted(text: str, span: Span, headings: list[Choice]) -> Iterator[Choice]:
+    """Steps and headings; "2. R rocking chair, L shuffle" on count 2 alone is an item of a list."""
+    item = next((c for c in headings if c.role is Role.SECTION and _LISTED.match(text)), None)
+    for choice in _steps(text, span):
+        if item is not None and choice.role is Role.STEPS and choice.first == choice.last:
+            first = choice.lines[0]
+            heading = item.lines[0]
+            assert isinstance(first, StepLine) and isinstance(heading, SectionHeading)
+            length = counts_in(section_column(heading.words, standard()))
+            if length >= 4 and not fits(first):
+                yield choice._replace(cost=choice.cost + 1.5)
+                headings[headings.index(item)] = item._replace(cost=0.3)
+                continue
+        yield choice
+    yield from headings
+
+
+_LISTED: Final = re.compile(r"^[\s#*_•>-]*\d{1,2}\s*[.):]\s")
+
+
+def uncounted(text: str, length: int) -> Choice | None:
+    """A line of steps without any count, in its figures' usual rhythm, when it fills fours."""
+    span = Span(0, length, 0)
+    if len(text) > MAX_LINE or not _readable(text) or not gauge(text).feet:
+        return None
+    words = text.strip(" \t*_>•-")
+    column = section_column(words, standard())
+    counts = counts_in(column)
+    if counts < 4:
+        return None
+    at = text.index(words)
+    return Choice(0.3, Role.STEPS, (StepLine(text, span, column, at, words, at),), 1, counts)
 
 
 def _plain_steps(text: str, span: Span) -> tuple[Choice, ...] | None:
@@ -315,12 +351,22 @@ def _loose(text: str, span: Span, remark: Remark, found: Sequence[Choice]) -> It
     yield Choice(_cost_of_remark(text, roles), Role.REMARK, (remark,), first)
     if not counted and Role.COUNTS not in roles:
         yield from _uncounted(text, span, remark)
-    if not _FOOTER.match(text) and any(char.isalpha() for char in text):
-        odd = 2.0 if counted else 0.8 if _readable(text) else 0.0
+    tabled = text.lstrip().startswith("|") and text.count("|") > 2
+    if not _FOOTER.match(text) and not tabled and any(char.isalpha() for char in text):
+        odd = 2.0 if counted else _oddity_of_title(text) if _readable(text) else 0.0
         odd += 1.5 if _NO_TITLE.match(fold(text)) else 0.0
         if _SURE_HEADING.match(text) and roles & {Role.SECTION, Role.PART}:
             odd += 1.8
         yield Choice(0.1 + odd, Role.TITLE, (title_of(text, span),))
+
+
+def _oddity_of_title(text: str) -> float:
+    """Words of steps make a title odd, less so in a heading or in capitals: "# Slow Waltz"."""
+    if text.startswith("# "):
+        return 0.0
+    words = text.split()
+    capital = len(words) < 6 and all(word[:1].isupper() for word in words if len(word) > 3)
+    return 0.4 if capital and not gauge(text).feet else 0.8
 
 
 def _cost_of_remark(text: str, roles: set[Role]) -> float:

@@ -10,6 +10,7 @@ from __future__ import annotations
 import re
 from collections.abc import Iterator
 from functools import lru_cache
+from itertools import pairwise
 from typing import Final, NamedTuple
 
 from ...moves import Span
@@ -42,7 +43,7 @@ _MARK: Final = re.compile(
     re.IGNORECASE,
 )
 _INLINE: Final = re.compile(
-    r"(?:[,;.|/]\s*((?:&\s?)?\d{1,3}(?:\s*[-–—&]\s*\d{0,3})*)|\s((?:&\s?)?\d{1,3}(?:[-–—&]\d{1,3})+&?)"
+    r"(?:(?:[,;.|]|(?<!\d)/)\s*((?:&\s?)?\d{1,3}(?:\s*[-–—&]\s*\d{0,3})*)|\s((?:&\s?)?\d{1,3}(?:[-–—&]\d{1,3})+&?)"
     r"|\s{2,}((?:&\s?)?\d{1,2}))"
     r"\s*[:.)]?\s+(?=[^\W\d_])"
 )
@@ -71,10 +72,30 @@ def numbers(counts: str) -> tuple[int, ...]:
     return tuple(int(number) for number in re.findall(r"\d+", counts))
 
 
+_OPENS: Final = re.compile(r"&|1\b|\d+\s*[-–—&:.,)]")
+
+
+def opens_with_counts(words: str) -> bool:
+    """Do steps on a heading's own line begin with their counts? "4 claps" does not."""
+    return _OPENS.match(words) is not None
+
+
 def clean(written: str) -> str:
     """A count column with "n", "and" and "à" in their usual form."""
     plain = re.sub(r"(?<=\d)\s?n\s?(?=\d)", "&", written.strip(), flags=re.IGNORECASE)
-    return re.sub(r"(?<=\d)\s(?:to|à)\s(?=\d)", "-", plain)
+    plain = re.sub(r"(?<=\d)\s(?:to|à)\s(?=\d)", "-", plain)
+    return _GLUED.sub(_apart, plain)
+
+
+_GLUED: Final = re.compile(r"(?<![\d&])\d{2,}(?![\d&])")
+
+
+def _apart(match: re.Match[str]) -> str:
+    """ "12 3&4", "1234": counts written without a space between them."""
+    said, behind = match[0], re.match(r"\D*(\d+)", match.string[match.end() :])
+    rising = all(int(b) == int(a) + 1 for a, b in pairwise(said))
+    goes_on = behind is not None and int(behind[1]) == int(said[-1]) + 1
+    return " ".join(said) if rising and (len(said) > 2 or goes_on) else said
 
 
 def front(text: str) -> tuple[str, int, int] | None:

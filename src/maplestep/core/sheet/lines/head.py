@@ -29,7 +29,7 @@ _PIECES: Final = (
         re.compile(
             rf"(?<![\w/])({CARDINAL})[\s-]*{_COUNT}\s+(?:intro\b|d.intro|lead|in\b)"
             r"|\b(?:starts?|begins?|wait|intro|introduction|dance begins|commencer|depart)\s*:?\s*"
-            r"(?:on\s+(?:the\s+)?vocals?\W+)?(?:after\s+|of\s+|for\s+|apres\s+)?"
+            r"(?:on\s+(?:the\s+)?(?:vocals?|lyrics|singing|words?|main beat)\W+)?(?:after\s+|of\s+|for\s+|apres\s+)?"
             rf"({CARDINAL})(?:[\s-]*{_COUNT}{_END}|\s+in\b)"
         ),
     ),
@@ -136,8 +136,8 @@ def _pieces(text: str, plain: str, span: Span) -> Iterator[Fact]:
     begins = len(text)
     for key, match in found:
         inside = intro and intro.start() <= match.start() < intro.end()
-        if key in seen or (key == "counts" and inside):
-            continue  # "start after 32 counts" is no length of the dance
+        if key in seen or (key == "counts" and (inside or _of_a_part(text, match))):
+            continue  # "start after 32 counts" is no length of the dance, nor is "A 32 counts"
         seen.add(key)
         group = match.lastindex or 1
         begins = min(begins, match.start())
@@ -148,6 +148,18 @@ def _pieces(text: str, plain: str, span: Span) -> Iterator[Fact]:
         yield Fact(text, span, "level", text[level.start() : level.end()].lower())
     if seen:
         yield from _title_before(text, min(begins, level.start()) if level else begins, span)
+
+
+def _of_a_part(text: str, match: re.Match[str]) -> bool:
+    """ "A 32 counts, B 16 counts", but "A 32 count dance"."""
+    letter = _LETTERED.search(text[: match.start()])
+    if letter is None:
+        return False
+    behind = text[match.end() :].lstrip()
+    return letter[1] != "A" or not behind[:1].isalpha()
+
+
+_LETTERED: Final = re.compile(r"\b([A-F])\s*[:=(]?\s*$")
 
 
 def _title_before(text: str, begins: int, span: Span) -> Iterator[Fact]:

@@ -82,7 +82,7 @@ _EIGHT: Final = re.compile(
     re.IGNORECASE,
 )
 _LABELLED: Final = re.compile(_DRESS + r"([A-Z]\d{1,2})[*_\s]*(?:$|[:.\-–—)]\s*(.*?)[*_\s]*$)")
-_ITEM: Final = re.compile(_DRESS + r"(\d{1,2})\s*[.):]\s*()([^\W\d].*?)[*_:\s]*$")
+_ITEM: Final = re.compile(_DRESS + r"(\d{1,2})\s*[.):]\s*[*_]*()([^\W\d].*?)[*_:\s]*$")
 _RANGE_HEADING: Final = re.compile(
     _DRESS
     + r"(?:counts?\s+|temps\s+|comptes?\s+)?[\[(]\s*"
@@ -103,6 +103,7 @@ _PART: Final = re.compile(
     + rf"(?:part|partie)\s+([A-Za-z]['’`]?|[A-Z]\d|{_NUMBER})(?![\w'’])[*_]*\s*(.*?)[*_\s]*$",
     re.IGNORECASE,
 )
+_LETTER: Final = re.compile(_DRESS + r"([A-F]['’]?)()[\])}*_~=:\s-]*$")
 _NAMED_PART: Final = re.compile(
     _DRESS + r"(pre-?chorus|verse|chorus|couplet|refrain|pre-?refrain)(?:\s+(\d|[A-Z]))?"
     r"(?![\w'’])[*_]*\s*((?:$|[:(\[–—-]).*?)[*_\s]*$",
@@ -410,6 +411,7 @@ def _range_counts(rest: str) -> int | None:
 
 _FORMS: Final[tuple[tuple[re.Pattern[str], _Make], ...]] = (
     (_PART, _part),
+    (_LETTER, _part),
     (_NAMED_PART, _named_part),
     (_ORDERED_PART, _ordered_part),
     (_VARIANT, _variant),

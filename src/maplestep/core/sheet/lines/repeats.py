@@ -28,6 +28,10 @@ _BEHIND: Final = re.compile(
     rf"|(?:counts?|cts?|temps|steps?)\s*(?P<counts>{_NUMBERS}))"
     r"\s+(?:again|mirrored|encore|en miroir)\b(?P<rest>.*)$"
 )
+_SAME_AGAIN: Final = re.compile(
+    r"^\W*(?:(?:the\s+)?(?:second|next|last|other|final|remaining)\s+(?:\d{1,3}\s+counts?|half|part)\s*[:=,–-]?\s*)?"
+    r"(?:is\s+|are\s+)?(?:the\s+)?same\s+(?:again|as\s+(?:above|before|the\s+first))\b(?P<rest>.*)$"
+)
 _OF_PART: Final = re.compile(
     r"^\s*,?\s*(?:of|de|from|in)\s+(?!l['’])(?:the\s+|la\s+)?(?:part(?:ie)?\s+)?"
     r"([a-z](?:['’]|\d)?(?![a-z])|tag(?:\s+\d)?|bridge|pont|verse|chorus|couplet|refrain|one|two|three|\d)\b"
@@ -75,7 +79,7 @@ def read_repetition(text: str) -> Repetition | None:
     True
     """
     plain = fold(text)
-    match = _AGAIN.match(plain) or _BEHIND.match(plain)
+    match = _AGAIN.match(plain) or _BEHIND.match(plain) or _SAME_AGAIN.match(plain)
     if match is None:
         return None
     said = match.groupdict()

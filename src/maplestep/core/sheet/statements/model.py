@@ -4,9 +4,17 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from fractions import Fraction
+from typing import NamedTuple
 
 from ...turns import clock
 from ..model import ClaimKind
+
+
+class LeftOut(NamedTuple):
+    """What is not danced at the end of a wall: so many counts, or a section (0: the last)."""
+
+    counts: int = 0
+    section: int | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -39,6 +47,10 @@ class Statement:
     steps_at: int = 0
     replaces: tuple[int, int] | None = None
     clock_wall: int | None = None
+    leaves_out: LeftOut | None = None
+    """The wall stops before this; ``after`` is not said."""
+    after_figure: str = ""
+    """"After the vine": the words of a figure where no count is said."""
     start: int = 0
     end: int = 0
 

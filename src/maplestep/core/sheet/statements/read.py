@@ -23,7 +23,7 @@ from ..language.lexicon import fold, standard
 from ..language.numbers import CARDINAL, ORDINAL, number_of
 from ..lines.gauge import gauge
 from ..model import ClaimKind
-from .model import Statement, Statements, Unclear
+from .model import LeftOut, Statement, Statements, Unclear
 from .tokens import ANY_KIND, Token, tokens_of
 
 _MOST_WALLS: Final = 200
@@ -34,6 +34,7 @@ _SHORT_WALL: Final = "short"
 _TAKE_A_TAG: Final = frozenset(
     {ClaimKind.TAG_RESTART, ClaimKind.BRIDGE, ClaimKind.CHANGE, ClaimKind.TAG}
 )
+_PLACES: Final = frozenset({"walls_num", "walls_ord", "wall_after", "after", "end_of", "counts"})
 _MOST_TEXT: Final = 1500
 _STOPS: Final = frozenset({ClaimKind.RESTART, ClaimKind.TAG_RESTART})
 _AT_START: Final = re.compile(
@@ -45,6 +46,7 @@ _WITH_LENGTH: Final = frozenset({ClaimKind.TAG, ClaimKind.TAG_RESTART, ClaimKind
 _SMALL: Final = frozenset({"one", "un", "une"})
 _SIDES: Final = {"front": 0, "home": 0, "back": 4, "rear": 4}
 _SECTION: Final = 8
+_HARDLY_A_COUNT: Final = 4
 # Restarts in words that a sheet also closes with: "start again and enjoy".
 _SOFT: Final = re.compile(r"again|over|beginning|top|reprendre|recommenc|\bstart (?:the|from)")
 # "Replace counts 15-16 with R touch, hold and restart": the steps danced instead.
@@ -60,8 +62,20 @@ _MARK_ALONE: Final = re.compile(
 _PIECE: Final = re.compile(
     r"\b(?:half|moitie|sections?|sets?|eights?|first|premiere?s?|counts?|temps|beats?)\b"
 )
-_ONLY: Final = re.compile(r"\b(?:only|just|seulement|ne faire que)\b")
+_ONLY: Final = re.compile(r"\b(?:only|just|seulement|ne (?:faire|danser?|dansez) que)\b")
 _ALL_OF_THEM: Final = re.compile(r"\b(?:both|always|each|all|toujours|chaque)\b")
+_STEPS_BETWEEN: Final = re.compile(
+    r"\s*(?:of\s+)?(?:counts?\s*)?[,;:]?\s*(?:(?:and|then|add|do|danse)\s+)*([^()\[\].;]*\w)"
+    r"[\s,]*(?:(?:and|then|the|you|et|puis)\s*)*"
+)
+_ADDED: Final = re.compile(
+    r"\s+(?:an?\s+)?(?![^.;]*\b(?:counts?|cts|temps|comptes?|beats?|tag|bridge|pont|walls?|murs?)\b)"
+    r"([^.;:()]*?\w)\s*(?=$|[.;:()]|,?\s+(?:at|on|to|after|before|a la|au|and|then)\b)"
+)
+_AFTER_FIGURE: Final = re.compile(
+    r"\b(?:after|following|through|up to(?: and including)?|apres)\s+(?:the|your|le|la|les)\s+"
+    r"([a-z][a-z' -]*[a-z])"
+)
 _WITH_STEPS: Final = re.compile(r"[\s,]*with\s+(?:an?\s+)?([^.;]*\w)")
 
 
@@ -78,7 +92,10 @@ class _Draft:
     nth: int = 0
     after: Fraction | None = None
     after_words: str | None = None
+    after_end: int = -1
     section: int | None = None
+    leaves_out: LeftOut | None = None
+    after_figure: str = ""
     length: int | None = None
     at_end: bool = False
     here: bool = False
@@ -178,6 +195,8 @@ class _Reader:
         unclear: list[Unclear] = []
         for draft in drafts:
             self._finish(draft, events, unclear)
+        if self._numbers and len(drafts) == 1:
+            self._steps_behind_colon(drafts[0])
         lost = [token for token in self._numbers if self._lost(token)]
         if events and lost:
             said = self._text[lost[0].start : lost[0].end].strip()
@@ -185,6 +204,18 @@ class _Reader:
         return Statements(
             events=tuple(_gathered(events)) if not unclear else (), unclear=tuple(unclear)
         )
+
+    def _steps_behind_colon(self, draft: _Draft) -> None:
+        """ "Tag, end of wall 3: 4 claps": as long as those steps are."""
+        at = self._plain.rfind(": ") + 2
+        words = self._plain[at:].strip(" .")
+        if at < 2 or draft.kind not in _WITH_LENGTH or draft.steps or draft.length is not None:
+            return
+        if any(token.name in _PLACES and token.start >= at for token in self._tokens):
+            return
+        length = counts_in(usual_column(words, standard())) if gauge(words).steps else 0
+        if length and not gauge(words).unknown:
+            draft.length, draft.steps, draft.steps_at = length, self._text[at:], at
 
     def _name_kinds(self) -> None:
         """The kind of statements that have none of their own."""
@@ -242,13 +273,22 @@ class _Reader:
             return
         self._face_all(draft)
         if why:
-            said = self._text[draft.start : draft.end].strip(" .,;:*()")
-            known = self._made(draft) if why == "wall" and draft.clock_wall is not None else None
+            said = _trimmed(self._text[draft.start : draft.end])
+            by_clock = why == "wall" and draft.clock_wall is not None
+            known = self._made(draft) if by_clock or self._sheet_knows(draft, why) else None
             unclear.append(
                 Unclear(why=why, said=said, start=draft.start, end=draft.end, statement=known)
             )
             return
         events.append(self._made(draft))
+
+    def _sheet_knows(self, draft: _Draft, why: str) -> bool:
+        """ "Leave out the last 8 counts", "after the vine": the sheet may know where that is."""
+        if why == "place":
+            figure = _AFTER_FIGURE.search(self._plain, draft.start)
+            draft.after_figure = figure[1] if figure and gauge(figure[1]).steps else ""
+        told = bool(draft.leaves_out) if why == "but_last" else bool(draft.after_figure)
+        return told and draft.kind in _STOPS and bool(draft.walls)
 
     def _made(self, draft: _Draft) -> Statement:
         assert draft.kind is not None
@@ -258,7 +298,8 @@ class _Reader:
             after=draft.after, after_words=draft.after_words, section=draft.section,
             length=draft.length, here=draft.here, facings=facings, starts=draft.starts,
             number=draft.number, steps=draft.steps, steps_at=draft.steps_at,
-            replaces=draft.replaces, clock_wall=draft.clock_wall,
+            replaces=draft.replaces, clock_wall=draft.clock_wall, leaves_out=draft.leaves_out,
+            after_figure=draft.after_figure,
             start=draft.start, end=draft.end,
         )  # fmt: skip
 
@@ -268,6 +309,8 @@ class _Reader:
             return
         behind = _WITH_STEPS.match(self._plain, draft.end)
         if behind is None or not gauge(behind[1]).steps:
+            behind = self._steps_before_restart(draft)
+        if behind is None:
             return
         length = counts_in(usual_column(behind[1], standard()))
         if length < 2:
@@ -276,6 +319,20 @@ class _Reader:
         draft.kind, draft.length = ClaimKind.TAG_RESTART, length
         draft.steps = self._text[behind.start(1) : behind.end(1)].strip()
         draft.steps_at = behind.start(1)
+
+    def _steps_before_restart(self, draft: _Draft) -> re.Match[str] | None:
+        """ "Do the first 12 counts, step L next to R, restart"."""
+        restart = next(
+            (t for t in self._tokens if t.name == "restart" and t.start > draft.after_end >= 0),
+            None,
+        )
+        if restart is None:
+            return None
+        between = _STEPS_BETWEEN.fullmatch(self._plain, draft.after_end, restart.start)
+        if between is None:
+            return None
+        seen = gauge(between[1])
+        return between if seen.steps and seen.feet and not seen.unknown else None
 
     def _face_all(self, draft: _Draft) -> None:
         """Facings said behind the walls: one for each, or one for all of them."""
@@ -288,18 +345,21 @@ class _Reader:
 
     def _trouble(self, draft: _Draft) -> str:
         """Why a statement is not certain; "nothing" when it is none at all; "" when it is."""
-        if draft.asks:
-            return draft.asks
+        if draft.asks and not (draft.asks == "twice" and len(draft.walls) == 2):
+            return draft.asks  # "twice: after the 3rd and after the 6th wall" says when
         if not (draft.walls or draft.rule):
             return self._trouble_of_unplaced(draft)
         needs_place = draft.kind in _STOPS or draft.kind is ClaimKind.BRIDGE
         if needs_place and draft.after is None and not draft.here:
             return "place"
-        weak = draft.kind is ClaimKind.TAG and draft.kind_token in _WEAK
+        called = draft.kind_token
+        weak = draft.kind is ClaimKind.TAG and called in _WEAK
         placed = draft.at_end or draft.rule or draft.after is not None
         if weak and not placed and _AT_START.search(self._plain):
             return "place"
-        return "nothing" if weak and not placed else ""
+        if weak and not placed:
+            return "place" if called == "repeat" else "nothing"
+        return ""
 
     def _trouble_of_unplaced(self, draft: _Draft) -> str:
         """A statement that names no wall: a mark, the last words of a sheet, or to be asked."""
@@ -509,12 +569,44 @@ class _Reader:
         else:
             self._but_last(0, token)
 
+    def _cut_section(self, _: int, token: Token) -> None:
+        """ "Leave out section 4": where that is, the sheet says."""
+        number = 0 if token["last_sec"] else number_of(token["off_sec"] or token["off_ord"])
+        if self._now.kind is None:
+            self._put_kind(token, ClaimKind.RESTART)
+        self._now.leaves_out, self._now.asks = LeftOut(section=number), "but_last"
+
+    def _insert(self, _: int, token: Token) -> None:
+        inside = any(each.name in {"after", "dance", "section"} for each in self._tokens)
+        self._put_kind(token, ClaimKind.BRIDGE if inside else ClaimKind.TAG)
+
     def _add(self, index: int, token: Token) -> None:
         if self._tokens[index + 1 : index + 2] and self._tokens[index + 1].name == "bridge":
             return  # "add a bridge"
         self._put_kind(token, ClaimKind.TAG)
+        self._steps_added(token)
         # "Wall 3 has an extra 4 counts": behind its own.
         self._now.at_end = self._now.at_end or token.match[0] in {"extra", "additional"}
+
+    def _steps_added(self, token: Token) -> None:
+        """ "Add two stomps": as long as those steps are."""
+        behind = _ADDED.match(self._plain, token.end)
+        if behind is None or self._now.length is not None or self._now.steps:
+            return
+        if not gauge(behind[1]).steps or gauge(behind[1]).unknown:
+            return
+        length = counts_in(usual_column(behind[1], standard()))
+        if length:
+            self._now.length, self._now.steps_at = length, behind.start(1)
+            self._now.steps = self._text[behind.start(1) : behind.end(1)]
+
+    def _own_steps(self, _: int, token: Token) -> None:
+        """ "Tag (end of wall 3): 1-4 sway R, L, R, L"."""
+        if self._now.kind not in _WITH_LENGTH or self._now.length is not None:
+            self._numbers.append(token)
+            return
+        self._now.length, self._now.steps_at = int(token["own"]), token.start
+        self._now.steps = self._text[token.start :]
 
     # places and lengths
 
@@ -523,9 +615,12 @@ class _Reader:
             if self._now.after == at:
                 return
             self._begin(token)
-        self._now.after, self._now.after_words = at, words
+        self._now.after, self._now.after_words, self._now.after_end = at, words, token.end
 
     def _after(self, _: int, token: Token) -> None:
+        bare = token.match[0].rstrip().endswith(token["cut"])
+        if bare and number_of(token["cut"]) < _HARDLY_A_COUNT and "count" not in token.match[0]:
+            self._now.asks = self._now.asks or "place"  # two counts, or two sections?
         self._cut(token, "cut")
 
     def _range(self, _: int, token: Token) -> None:
@@ -546,6 +641,25 @@ class _Reader:
             self._put_after(token, Fraction(number), str(number))
         else:
             self._numbers.append(token)
+
+    def _at_count(self, _: int, token: Token) -> None:
+        """ "Restart at count 17" begins on 17; "at count 16" comes when 16 have been danced."""
+        number = int(token["at"])
+        if self._now.kind is not None and self._now.kind not in _STOPS:
+            self._numbers.append(token)
+        elif number % 4 == 1 and number > 1:
+            self._put_after(token, Fraction(number - 1), str(number - 1))
+        elif number % 4 == 0:
+            self._put_after(token, Fraction(number), str(number))
+        else:
+            self._now.asks = "place"
+
+    def _in_brackets(self, _: int, token: Token) -> None:
+        """ "Up to the coaster step (count 24)"."""
+        if self._now.kind is ClaimKind.TAG or self._now.after is not None:
+            self._numbers.append(token)
+        else:
+            self._cut(token, "braced")
 
     def _section(self, _: int, token: Token) -> None:
         section = number_of(token["sec"] or token["secs"] or token["seco"])
@@ -583,6 +697,9 @@ class _Reader:
             now.after, now.after_words = Fraction(number), str(number)
         elif now.kind is None and self._open is None:
             self._open = token
+        elif now.kind in _WITH_LENGTH and now.walls and self._walls_before_next_kind(token):
+            self._begin(token)  # "4 counts at the end of wall 2, 2 counts at the end of wall 7"
+            self._now.length = number
         elif number not in (now.length, now.after):
             self._numbers.append(token)
 
@@ -645,6 +762,11 @@ class _Reader:
         if facing is not None:
             self._now.rule, self._now.nth = [facing], number_of(token["nth"])
 
+    def _nth_later(self, _: int, token: Token) -> None:
+        facing = _named_facing(token["later_at"])
+        if facing is not None:
+            self._now.rule, self._now.nth = [facing], number_of(token["later"])
+
     # the rest
 
     def _sentence(self, index: int, token: Token) -> None:
@@ -669,6 +791,8 @@ class _Reader:
         if self._now.kind is None:
             self._put_kind(token, ClaimKind.RESTART)
         self._now.asks = "but_last"
+        if token["but"]:
+            self._now.leaves_out = LeftOut(counts=number_of(token["but"]))
 
     def _asks(self, _: int, token: Token) -> None:
         if self._now.kind is not None or token.name != "twice":
@@ -757,6 +881,14 @@ def _wall_list(said: str) -> tuple[tuple[int, ...], tuple[int | None, ...]]:
     return tuple(walls), tuple(facings)
 
 
+def _trimmed(said: str) -> str:
+    """Without the marks around it; brackets that belong together stay."""
+    said = said.strip(" .,;:*")
+    if said.startswith("(") or said.count("(") != said.count(")"):
+        said = said.strip("()")
+    return said
+
+
 def _named_facing(said: str) -> int | None:
     word = said.split(maxsplit=1)[0] if said.split() else ""
     return _SIDES[word] if word in _SIDES else _clock(said)
@@ -772,7 +904,7 @@ def _clock(said: str) -> int | None:
 
 _KIND_NAMES: Final = frozenset(
     {"restart", "tag", "tag_restart", "short", "bridge", "change", "ending", "numbered", "add",
-     "hold", "replace", "repeat", "unknown_kind"}
+     "insert", "hold", "replace", "repeat", "unknown_kind"}
 )  # fmt: skip
 _HANDLERS: Final[dict[str, Callable[[_Reader, int, Token], None]]] = {
     "walls_num": _Reader._walls_num,
@@ -797,6 +929,12 @@ _HANDLERS: Final[dict[str, Callable[[_Reader, int, Token], None]]] = {
     "dance": _Reader._dance,
     "on_count": _Reader._on_count,
     "section": _Reader._section,
+    "at_count": _Reader._at_count,
+    "in_brackets": _Reader._in_brackets,
+    "cut_section": _Reader._cut_section,
+    "insert": _Reader._insert,
+    "nth_later": _Reader._nth_later,
+    "own_steps": _Reader._own_steps,
     "long": _Reader._long,
     "of": _Reader._of,
     "counts": _Reader._counts,

@@ -22,15 +22,19 @@ _JOIN: Final = r"\s*(?:,\s*(?:and|et)?|&|\+|/|and(?:\s+also)?|et)\s*"
 _SAID: Final = rf"(?:\s*\(\s*(?:facing|face(?: a)?|starts?(?: at| facing)?|starting(?: at| facing)?|at|depart)?\s*(?:{_CLOCK}|{_SIDE})\s*\))?"
 _ONE: Final = rf"(?:{_C})(?!\w|[:.]\d|\s*o.?clock|[\s-]*(?:count|ct|temps|compte))"
 _LIST: Final = (
-    rf"{_ONE}{_SAID}(?:(?:{_JOIN}|\s*[-–](?=\d)\s*)(?:{_WALLS}\s*)?(?:#\s*)?{_ONE}{_SAID})*"
+    rf"{_ONE}{_SAID}(?:(?:{_JOIN}|\s*[-–](?=\d)\s*)(?:(?:{_WALLS}|w)\s*)?(?:#\s*)?{_ONE}{_SAID})*"
 )
-_ORDS: Final = rf"{ORDINAL}(?:{_JOIN}(?:(?:the|le|la|du|au|de la)\s+)?{ORDINAL})*"
+_ORDS: Final = (
+    rf"{ORDINAL}(?:{_JOIN}(?:(?:after|at (?:the )?end of|apres)\s+)?"
+    rf"(?:(?:the|le|la|du|au|de la)\s+)?{ORDINAL})*"
+)
 _COUNT: Final = rf"(?P<%s>(?:{_C}))\s?(?P<%s_and>&(?!\s*\d)|½|\.5(?!\d))?(?!\d|:\d)"
 
 _PATTERNS: Final = (
     ("not", r"\b(?:no|not any|pas de|sans|ni|zero|none|aucune?)\b(?!\s*\.?\s*\d)|(?<=tags)\s*:\s*0\b|(?<=restarts)\s*:\s*0\b"),
     ("fraction", r"\d+\s*/\s*[248]\b|[¼½¾⅛]"),
     ("nth_clock", rf"(?P<nth>{ORDINAL})\s+time\s+(?:you\s+)?(?:start|begin|face|are at)\w*\s+(?:at|facing|to|the)?\s*(?P<nth_at>{_CLOCK}|{_SIDE})"),
+    ("nth_later", rf"\b(?:when|as) (?:you )?(?:start|begin|face|are (?:at|facing))\w*\s+(?:at|facing|to|the)?\s*(?P<later_at>{_CLOCK}|{_SIDE})\s+for\s+the\s+(?P<later>{ORDINAL})\s+time"),
     ("clock_wall", rf"(?:(?P<nth_wall>{ORDINAL})\s+)?(?P<cwall>{_CLOCK})\s+walls?\b|\b(?P<side_wall>front|back)\s+wall\b"),
     ("starts", rf"\b(?:start(?:s|ing)?|begin(?:s|ning)?|depart)\s+(?:at|facing|to|on|from|a)?\s*(?:the\s+)?(?P<start_at>{_CLOCK}|{_SIDE})"),
     ("before_wall", rf"\b(?:before|then)\s+(?:starting|start|beginning|begin|you start|on to)\s+(?:with\s+)?{_WALLS}\s*{_C}"),
@@ -40,19 +44,23 @@ _PATTERNS: Final = (
     ("every", r"\b(?:every|each|chaque|toutes? les?|whenever)(?:\s+(?:time|fois|second|other))?\b"),
     ("last_wall", r"\b(?:the\s+)?(?:last|final|dernier)\s+(?:walls?|murs?|rotation)\b"),
     ("tag_restart", r"\btag\s*(?:[-/&+]|and|et|then)\s*(?:re-?start|reprise)s?\b"),
-    ("continue", rf"\b(?:then\s+)?(?:continue|carry on|go on|resume|keep going|continuer)\s+(?:with|from|at|avec|on)?\s*(?:count|compte)?\s*{_C}\b|\bthen (?:continue|carry on|go on)\b|\bcarry on as normal\b"),
+    ("continue", rf"\b(?:then\s+)?(?:continue|carry on|go on|resume|keep going|continuer)\s+(?:with|from|at|avec|on)?\s*(?:count|compte)?\s*{_C}\b|\b(?:and|then) (?:continue|carry on|go on)\b|\bcarry on as normal\b"),
     ("replace", r"\b(?:replac(?:e|es|ing)|chang(?:e|es|ing)|remplacer?|changer?)\s+(?:the\s+|les\s+|le\s+)?(?:steps?\s+(?:on|of)\s+)?(?:last\s+)?(?:(?:counts?|cts?|steps?|comptes?|temps)\s*|(?=\d{1,3}\s*[-–]\s*\d))(?P<rep_a>\d{1,3})(?:\s*[-–&a]\s*(?P<rep_b>\d{1,3}))?"),
-    ("repeat", rf"\b(?:repeat|repeter|do|dance|danser)\s+(?:the\s+)?(?:last\s+(?P<rl>{_C})\s+{_COUNTS}|(?:counts?\s+|comptes?\s+)?(?P<ra>\d{{1,3}})\s*[-–]\s*(?P<rb>\d{{1,3}})\s+again|counts?\s+(?P<rc>\d{{1,3}})\s*[-–]\s*(?P<rd>\d{{1,3}})(?=.*\bend\b))"),
+    ("repeat", rf"\b(?:repeat|repeter|do|dance|danser)\s+(?:the\s+)?(?:last\s+(?P<rl>{_C})\s+{_COUNTS}(?:\s+(?:again|twice|once more))?|(?:counts?\s+|comptes?\s+)?(?P<ra>\d{{1,3}})\s*[-–]\s*(?P<rb>\d{{1,3}})\s+again|counts?\s+(?P<rc>\d{{1,3}})\s*[-–]\s*(?P<rd>\d{{1,3}})(?=.*\bend\b))"),
     ("range", rf"\b(?:dance|danser|only|do)\s+(?:only\s+)?(?:counts?\s+|comptes?\s+|steps?\s+)?1\s*(?:[-–]|to|a)\s*{_COUNT % ('upto', 'upto')}"),
-    ("section", rf"\b(?:after|following|apres|to the end of|until the end of|up to(?: the end of)?|upto)\s+(?:la\s+|the\s+)?(?:section|sec\.?|s|set)\s?(?P<sec>{_C})\b|\b(?:first|after)\s+(?P<secs>{_C})\s+sections?\b|\bafter\s+(?:the\s+)?(?P<seco>{ORDINAL})\s+(?:section|set|eight)\b"),
-    ("on_count", r"\b(?:on|sur)\s+(?:count|compte|le compte)\s+(?P<on>\d{1,3})\b"),
+    ("section", rf"\b(?:after|following|apres|at|to the end of|until the end of|up to(?: the end of)?|upto)\s+(?:la\s+|the\s+)?(?:section|sec\.?|s|set)\s?(?P<sec>{_C})\b|\b(?:first|after|apres)\s+(?P<secs>{_C})\s+sections?\b|\bafter\s+(?:the\s+)?(?P<seco>{ORDINAL})\s+(?:section|set|eight)\b"),
+    ("on_count", r"\b(?:on|sur|from)\s+(?:count|compte|le compte)\s+(?P<on>\d{1,3})\b"),
+    ("at_count", r"\b(?:at|au)\s+(?:the\s+)?(?:count|compte|temps|beat)\s+(?P<at>\d{1,3})\b"),
+    ("in_brackets", rf"\(\s*(?:on|at|after|that is|i\.e\.)?\s*(?:count|compte|temps)\s+{_COUNT % ('braced', 'braced')}\s*\)"),
+    ("from_one", r"\b(?:from|with|at|au|du)\s+(?:the\s+)?(?:count|compte|temps)\s+(?:1|one)\b(?!\s*[-–&]?\s*\d)"),
     ("after_wall", rf"\b(?:after|apres|following)\s+(?:the\s+|le\s+|les\s+|each\s+)?(?={_WALLS}\b|{_ORDS}\s+{_WALLS})"),
     ("end_of", r"\b(?:at\s+)?(?:the\s+)?end\s+of\b|\ba?\s*la fin (?:du|des|de)\b|\bfin (?:du|des)\b|\bat the end\b"),
     ("after", rf"\b(?:after|(?<!the )following|apres|(?:up\s*to|upto|until|through|to)(?:\s+and\s+including)?|jusqu'?\s?(?:au|a)|once you'?ve (?:done|danced)|done|danced|dance to)\s+(?:the\s+(?:first\s+)?|les\s+|dancing\s+|only\s+)?(?:counts?\s+|comptes?\s+|temps\s+|beats?\s+|le compte\s+|le temps\s+)?{_COUNT % ('cut', 'cut')}(?:\s*{_COUNTS}|(?=\s|$|[,;.:()]))(?!\s*(?:tag|bridge|sections?))"),
-    ("dance", rf"\b(?:dance|danser?|dansez|do|only|just|juste|seulement|(?:ne )?faire(?: que)?|only have|has only|have only|stop (?:at|after))\s+(?:only\s+|just\s+)?(?:the\s+first\s+|first\s+|les\s+)?(?:premiers?\s+)?{_COUNT % ('danced', 'danced')}(?:\s+premiers?)?(?:\s*{_COUNTS}|(?=\s+(?:and|then|et|puis)\b))(?!\s*(?:tag|bridge))"),
+    ("dance", rf"\b(?:dance|danser?|dansez|do|only|just|juste|seulement|(?:ne )?faire(?: que)?|(?:on )?ne danse(?:r|z)? que|only have|has only|have only|stop (?:at|after))\s+(?:only\s+|just\s+)?(?:the\s+first\s+|first\s+|les\s+)?(?:premiers?\s+)?{_COUNT % ('danced', 'danced')}(?:\s+premiers?)?(?:\s*{_COUNTS}|(?=\s+(?:and|then|et|puis)\b))(?!\s*(?:tag|bridge))"),
     ("long", rf"(?P<long>{_C})[\s-]*(?:{_COUNTS})?[\s-]*(?=(?:tags?|bridges?|ponts?)\b)"),
     ("of", rf"(?<=tag)\s+(?:of|de)\s+(?P<of>{_C})\b(?:\s*{_COUNTS})?"),
     ("into", rf"(?P<into>{_C})[\s-]*{_COUNTS}\s+into\b"),
+    ("cut_section", rf"\b(?:leave (?:out|off)|leaving (?:out|off)|omit|skip|miss(?: out)?|drop|cut|without|sans)\s+(?:the\s+|la\s+)?(?:(?P<last_sec>last|final|derniere)\s+(?:section|set|eight)|(?:section|sec\.?|s|set)\s?(?P<off_sec>{_C})|(?P<off_ord>{ORDINAL})\s+(?:section|set|eight))\b"),
     ("cut_off", r"\b(?:leave (?:out|off)|omit|skip|miss(?: out)?|drop|cut)\s+(?:counts?|cts|comptes?|temps)?\s*(?P<off>\d{1,3})\s*[-–]\s*\d{1,3}"),
     ("counts", rf"(?P<counts>{_C})[\s-]*(?P<more>(?:extra|additional|more)\s+)?{_COUNTS}"),
     ("wall_after", rf"(?P<wa>{_C})\s*[(\[]?\s*(?=(?:after|apres)\s+(?:count\s+)?\d)"),
@@ -61,40 +69,42 @@ _PATTERNS: Final = (
     ("unknown_kind", r"\br/s\b"),
     ("bridge", r"\bbridges?\b|\bpont\b"),
     ("change", r"\bstep change\b|\bchangement de pas\b"),
-    ("ending", r"\bending\b|\b(?:end|finish) the dance\b|\bto\s+(?:end|finish)\b(?=\s*(?::|,|the dance|on\b|facing|$))|\b(?:dance|song|music)\s+(?:ends|finishes)\b|^\W*finale?\s*:|^\W*fin\s*:|\bfin de la danse\b"),
+    ("ending", r"\bending\b(?!\s+(?:with|weight|up|in)\b|\s+(?:on|facing)\s+(?:the\s+)?(?:left|right|l|r|both)\b)|\b(?:end|finish) the dance\b|\bto\s+(?:end|finish)\b(?=\s*(?::|,|the dance|on\b|facing|$))|\b(?:dance|song|music)\s+(?:ends|finishes)\b|^\W*finale?\s*:|^\W*fin\s*:|\bfin de la danse\b"),
     ("hold", r"\b(?:hold|wait|pause)\b(?:\s+for)?"),
     ("numbered", r"(?P<named>tag|restart|bridge)\s*#?\s*(?P<no>[1-9])\b(?!\d|\s*[-–&]\s*\d|[:.]\d|[\s-]*(?:counts?|cts?|temps|comptes?))|\B#(?P<no2>[1-9])\b"),
     ("tag", r"\btags?\b"),
+    ("insert", r"\binsert(?:ing)?\b|\binserer\b"),
     ("add", r"\b(?:add|adding|extra|additional|ajouter?|rajouter?)\b"),
     ("here", r"\b(?:here|ici)\b"),
     ("but_not", r"\b(?:but|and)\s+not\b|\bexcept\b(?!\s+on\b)|\bsauf\b"),
     ("half", r"\b(?:half\s?way|moitie|middle)\b"),
     ("twice", r"\b(?:twice|deux fois|x\s?\d)\b"),
-    ("but_last", r"\b(?:leave (?:out|off)|omit|skip|miss(?: out)?|drop|cut|without|except|replace)\s+(?:the\s+)?last\b"),
+    ("but_last", rf"\b(?:leave (?:out|off)|omit|skip|miss(?: out)?|drop|cut|without|except|replace)\s+(?:the\s+|les\s+)?last(?:\s+(?P<but>{_C})\s+{_COUNTS})?"),
     ("front", r"\b(?:facing|face|faces|ends? at|finish(?:es)? at|end facing|finish(?:ing)?(?: facing)?|face a)\s+(?:the\s+)?(?P<front>" + _SIDE + r")"),
     ("clock", rf"(?P<clock>{_CLOCK})"),
     ("side", rf"\b(?P<side>{_SIDE})\b"),
     ("or", r"\b(?:or|ou)\b"),
     ("facing_hour", r"\b(?:facing|face(?: a)?|ends? at|finish(?:es)? at|or|ou)\s+(?P<hour>12|3|6|9)\b(?!\s*(?:counts?|cts?)|[:.h]|\s*o.?clock)"),
     ("sentence", r"[.;\n](?=\s|$)"),
+    ("own_steps", r"(?<=:)\s*(?:counts?\s+)?1\s*[-–]\s*(?P<own>\d{1,2})\s*[:,]?(?=\s+\w)"),
     ("span", r"\b(?:counts?|comptes?|temps|steps?)\s*(?P<sa>\d{1,3})\s*[-–]\s*(?P<sb>\d{1,3})\b"),
     ("number", rf"\b(?:{_C})\b(?!\s*bpm)|\b\d{{1,3}}(?:st|nd|rd|th|eme|er|e)\b"),
 )  # fmt: skip
 # "Tag 2" must be found before "tag"; kinds before the numbers that belong to them.
 _ORDER: Final = (
-    "not", "fraction", "nth_clock", "clock_wall", "starts", "before_wall", "kind_ord", "numbered",
+    "not", "fraction", "nth_clock", "nth_later", "clock_wall", "starts", "before_wall", "kind_ord", "numbered",
     "walls_ord", "walls_num", "every", "last_wall", "tag_restart", "continue", "replace", "repeat",
-    "range", "section", "on_count", "after_wall", "end_of", "after", "dance", "long", "of",
-    "into", "cut_off", "counts", "front", "facing_hour", "wall_after", "restart", "short", "unknown_kind", "bridge",
-    "change", "ending", "hold", "tag", "add", "here", "but_not", "half", "twice", "but_last", "clock", "side",
-    "or", "sentence", "span", "number",
+    "range", "section", "from_one", "on_count", "at_count", "in_brackets", "after_wall", "end_of", "after", "dance", "long", "of",
+    "into", "cut_section", "cut_off", "counts", "front", "facing_hour", "wall_after", "restart", "short", "unknown_kind", "bridge",
+    "change", "ending", "hold", "tag", "insert", "add", "here", "but_not", "half", "twice", "but_last", "clock", "side",
+    "or", "sentence", "own_steps", "span", "number",
 )  # fmt: skip
 _BY_NAME: Final = dict(_PATTERNS)
 _ANY: Final = re.compile("|".join(f"(?P<t_{name}>{_BY_NAME[name]})" for name in _ORDER))
 ANY_KIND: Final = re.compile(
     r"\b(?:tag|re-?start|bridge|pont|reprise|ending|redemarr|short|half wall|extra|add |ajouter|replace"
     r"|begin again|start again|start over|start the dance|begin the dance|recommencer|repren|recommence|murs? courts?"
-    r"|last wall|final|only|just |additional|seulement|ne faire|end the dance|finish the dance|fin\b|hold|wait |pause|repeat|r/s|(?:leave (?:out|off)|omit|skip|miss(?: out)?|drop|cut|replace) (?:(?:the )?last|(?:counts? )?\d)|to end|ends on|finishes|step change|change )",
+    r"|last wall|final|insert|only|just |additional|seulement|ne faire|ne dans|end the dance|finish the dance|fin\b|hold|wait |pause|repeat|last \w+ counts? (?:again|twice)|r/s|(?:leave (?:out|off)|omit|skip|miss(?: out)?|drop|cut|replace) (?:(?:the )?(?:last|final)|(?:counts? )?\d|(?:the )?(?:section|set|s\d|\w+ section))|to end|ends on|finishes|step change|change )",
 )
 
 

@@ -64,6 +64,9 @@ PHRASES: Final[dict[Kind, dict[Any, tuple[str, ...]]]] = {
             "rassembler",
             "rassemble",
             "rejoindre",
+            "rejoint",
+            "rejoignez",
+            "joint",
             "pieds joints",
         ),
         "behind": (
