@@ -19,7 +19,7 @@ STANDING: Final[tuple[Figure, ...]] = (
     ),
     Figure(
         name="walk",
-        also=("march", "run", "strut"),
+        also=("march", "run"),
         french=("marche", "marcher", "course", "courir", "pas de marche"),
         ways=("F @",),
         repeats=True,
@@ -137,6 +137,13 @@ STANDING: Final[tuple[Figure, ...]] = (
         french=("toucher pointe", "orteil"),
         ways=("[F toe @]",),
         direction="back",
+    ),
+    Figure(
+        name="slap",
+        also=("boot slap", "slap boot", "slap heel", "heel slap"),
+        french=("tape talon",),
+        ways=("[F slap behind]",),
+        direction="behind",
     ),
     Figure(
         name="sweep",

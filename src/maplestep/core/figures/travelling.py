@@ -109,6 +109,12 @@ TRAVELLING: Final[tuple[Figure, ...]] = (
         variants={"cross": "cross toe strut"},
     ),
     Figure(
+        # Of the heel or of the toe: which of them has to be said.
+        name="strut",
+        ways=("[F toe @]; F drop place",),
+        asks=("toe strut", "heel strut"),
+    ),
+    Figure(
         name="cross toe strut",
         also=("cross strut",),
         french=("toe strut croisé",),

@@ -37,7 +37,7 @@ from .lines.gauge import gauge
 from .lines.head import Fact, level_of
 from .lines.headings import PartHeading, SectionHeading
 from .lines.model import FigureLine, Line, OptionLine, Remark, StepLine
-from .model import Claim, Claims, EventClaim, Part, PartKind, Sheet, SheetStatement
+from .model import Claim, Claims, Part, PartKind, Sheet, SheetStatement
 from .statements.model import Unclear
 from .statements.place import placed
 from .statements.read import read_statements
@@ -118,7 +118,6 @@ class _Reader:
         self._parts: list[Part] = []
         self._landings: dict[str, list[Fraction]] = {}
         self._findings: list[Finding] = []
-        self._events: list[EventClaim] = []
         self._statements: list[SheetStatement] = []
         self._unplaced: list[tuple[Unclear, Span, str]] = []
         self._effort = Effort()
@@ -144,7 +143,9 @@ class _Reader:
             claims=self._claims(),
             feel=self._feel,
             parts=tuple(scaled(part, factor) for part in self._parts if part.sections),
-            events=tuple(self._events),
+            events=tuple(
+                claim for each in self._statements for claim in claims_of(each.statement, each.span)
+            ),
             statements=tuple(self._statements),
             timing=factor,
         )
@@ -211,7 +212,6 @@ class _Reader:
             here = said.here and said.after is None and reached
             statement = replace(said, after=reached, after_words=str(reached)) if here else said
             self._statements.append(SheetStatement(statement, span, part, reached, block))
-            self._events.extend(claims_of(statement, span))
         return bool(read.events or known)
 
     def _place(self) -> None:
@@ -224,7 +224,11 @@ class _Reader:
                 self._findings.append(reading_findings.statement_unclear(span, unclear))
                 continue
             self._statements.append(SheetStatement(found, span, danced[0].name, ZERO, block))
-            self._events.extend(claims_of(found, span))
+        if len(danced) == 1:
+            self._statements = [
+                each._replace(statement=placed(each.statement, danced[0]) or each.statement)
+                for each in self._statements
+            ]
         self._statements.sort(key=lambda each: each.span)
 
     def _steps(self, line: StepLine) -> None:

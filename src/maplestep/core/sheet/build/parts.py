@@ -306,6 +306,8 @@ class PartBuilder:
             self.findings.append(reading_findings.nothing_to_repeat(line, asked))
             return
         start, end = source
+        if room and asked.all_so_far and room < end - start:
+            start = end - room  # "same again" on four counts: the last four
         pool, given = self._pool(asked)
         moves = [move for move in pool if start <= move.at < end]
         lead = next((m.foot for m in moves if m.foot in (Foot.LEFT, Foot.RIGHT)), None)

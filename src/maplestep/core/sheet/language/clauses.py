@@ -266,6 +266,8 @@ class _Reader:
         clause, said = self._clause, lexeme.value
         if self._kind(index + 2) is Kind.SHOULDER:
             return  # "over the left shoulder"
+        if lexeme.word == "over" and self._kind(index + 1) is Kind.NUMBER:
+            return  # "over 2 counts"
         if said == "front":
             refers = self._kind(index + 1) is Kind.FOOT or clause.direction == "cross"
             said = "cross" if refers else "fwd"
@@ -328,6 +330,8 @@ class _Reader:
     def _named(self, index: int, lexeme: Lexeme) -> None:
         """The foot that moves, or the side it moves to when that is said already."""
         clause, foot = self._clause, lexeme.value
+        if clause.turn_to is foot.other and clause.turn is not None and self._only_turns(index):
+            return  # "half turn right on left": the left is stood on
         repeats = clause.figure is not None and clause.figure.repeats
         beside = bool(clause.feet) and (foot is clause.feet[-1] or self._is(index + 1, "side"))
         if beside and not repeats:
@@ -335,6 +339,12 @@ class _Reader:
             return
         clause.side_in_words = not clause.feet and lexeme.word in _SIDE_WORDS
         clause.feet.append(foot)
+
+    def _only_turns(self, index: int) -> bool:
+        """Does the clause say nothing but a turn, up to its last word?"""
+        clause = self._clause
+        empty = clause.figure is None and not clause.direction and not clause.feet
+        return empty and self._kind(index + 1) is None
 
     def _toward(self, index: int, foot: Foot) -> None:
         clause = self._clause

@@ -278,9 +278,17 @@ def _way_before(use: FigureUse, following: FigureUse | None) -> int:
     """ "Vine right, touch left": the touch is the vine's fourth count, not a fifth."""
     lengths = use.figure.lengths
     closes = following is not None and following.figure.lengths == (1,)
+    if lengths == (1, 2) and _rocks_back(use, following):
+        return 1
     shorter = closes and lengths[0] == 4 and 3 in lengths
     open_end = shorter and not moves_of(use.figure.ways[0])[-1].weight
     return lengths.index(3) if open_end else 0
+
+
+def _rocks_back(use: FigureUse, following: FigureUse | None) -> bool:
+    """ "Shuffle, back rock, shuffle": a rock alone comes back, unless that is said behind it."""
+    recovers = moves_of(use.figure.ways[1])[-1].verb == "recover"
+    return recovers and (following is None or following.figure.name != "recover")
 
 
 @lru_cache(maxsize=4096)

@@ -12,7 +12,7 @@ from dataclasses import dataclass, field
 from itertools import pairwise
 from typing import Final
 
-from ...figures.vocabulary import STEP
+from ...figures.vocabulary import BY_NAME, STEP
 from .kinds import Kind
 from .lexicon import Lexeme
 
@@ -34,10 +34,15 @@ _MERGES: Final = frozenset(
         ("back", "out"),
         ("together", "place"),
         ("together", "together"),
+        ("in", "in"),
+        ("out", "out"),
         ("place", "together"),
     }
 )
 _BODY: Final = frozenset({"heel", "toe", "ball", "knee pop", "bump", "body roll"})
+_STRUTS: Final = frozenset({"heel", "toe"})
+_STRUTTED: Final = frozenset({"heel strut", "toe strut"})
+_GOES_ALONG: Final = frozenset({"sweep", "drag", "hitch", "flick", "kick", "brush", "hook"})
 _CUTS: Final = frozenset({Kind.BREAK, Kind.JOIN, Kind.COLON, Kind.OPEN, Kind.CLOSE})
 _SIDED: Final = frozenset({Kind.AMOUNT, Kind.TURN, Kind.TO, Kind.STANDING})
 _SAID_BEFORE: Final = frozenset({Kind.FOOT, Kind.AMOUNT, Kind.TURN})
@@ -151,6 +156,15 @@ class _Cutter:
                 # "Unwind full turn R" says how far.
                 self._now.lexemes.append(lexeme._replace(kind=Kind.AMOUNT, value=8))
                 return
+            if self._figure.value.name == "strut" and lexeme.value.name in _STRUTS:
+                # "Strut R heel-toe" names the part of the foot that comes first.
+                self._now.lexemes[self._now.lexemes.index(self._figure)] = lexeme._replace(
+                    value=BY_NAME[f"{lexeme.value.name} strut"]
+                )
+                self._figure = self._figure._replace(value=BY_NAME[f"{lexeme.value.name} strut"])
+                return
+            if self._figure.value.name in _STRUTTED and lexeme.value.name in _STRUTS:
+                return
             single = min(self._figure.value.lengths) == 1
             body = lexeme.value.name in _BODY and self._figure.value.name not in _BODY
             if single and body and not lexeme.gerund:
@@ -162,6 +176,9 @@ class _Cutter:
             self._now.optional = self._now.optional or lexeme.gerund
         elif self._direction and lexeme.value.lengths[0] == 1 and self._ends_on_a_foot():
             self._open(1)  # "together L heel": the heel is the next move
+        elif self._direction and lexeme.gerund and lexeme.value.name in _GOES_ALONG:
+            self._open(0)  # "back L sweeping R"
+            self._now.optional = True
         self._figure = lexeme
         self._now.lexemes.append(lexeme)
 

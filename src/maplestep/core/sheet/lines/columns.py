@@ -84,18 +84,17 @@ def clean(written: str) -> str:
     """A count column with "n", "and" and "à" in their usual form."""
     plain = re.sub(r"(?<=\d)\s?n\s?(?=\d)", "&", written.strip(), flags=re.IGNORECASE)
     plain = re.sub(r"(?<=\d)\s(?:to|à)\s(?=\d)", "-", plain)
-    return _GLUED.sub(_apart, plain)
+    return _apart(plain)
 
 
-_GLUED: Final = re.compile(r"(?<![\d&])\d{2,}(?![\d&])")
+def _apart(counts: str) -> str:
+    """ "12 3&4", "1234", "12&34&": counts written without a space between them."""
+    digits = [int(char) for char in counts if char.isdecimal()]
+    rising = len(digits) > 2 and all(b == a + 1 for a, b in pairwise(digits))
+    return _BETWEEN_DIGITS.sub(" ", counts) if rising else counts
 
 
-def _apart(match: re.Match[str]) -> str:
-    """ "12 3&4", "1234": counts written without a space between them."""
-    said, behind = match[0], re.match(r"\D*(\d+)", match.string[match.end() :])
-    rising = all(int(b) == int(a) + 1 for a, b in pairwise(said))
-    goes_on = behind is not None and int(behind[1]) == int(said[-1]) + 1
-    return " ".join(said) if rising and (len(said) > 2 or goes_on) else said
+_BETWEEN_DIGITS: Final = re.compile(r"(?<=\d)(?=\d)")
 
 
 def front(text: str) -> tuple[str, int, int] | None:

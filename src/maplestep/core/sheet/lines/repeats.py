@@ -64,6 +64,10 @@ class Repetition:
     back: int = 0
     part: str = ""
 
+    @property
+    def all_so_far(self) -> bool:
+        return self.counts and not (self.last or self.back or self.part)
+
 
 def read_repetition(text: str) -> Repetition | None:
     """What a line asks to dance again, or None when it asks for nothing of the kind.

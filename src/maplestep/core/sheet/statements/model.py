@@ -4,10 +4,13 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from fractions import Fraction
-from typing import NamedTuple
+from typing import Final, NamedTuple
 
 from ...turns import clock
 from ..model import ClaimKind
+
+EIGHT: Final = 8
+"""Counts of a section, until the sheet says otherwise."""
 
 
 class LeftOut(NamedTuple):
@@ -24,7 +27,8 @@ class Statement:
     ``walls`` by number; ``rule`` are the facings (eighths) of a rule such as "every wall that
     ends at 6:00"; ``nth`` asks for one wall of those ("the second time you start at 6:00").
     ``after`` is the count of the wall, None for its end or where it is not said; ``section``
-    says that it was said as the end of that section. ``length`` in counts; ``facings`` what is
+    says that it was said as the end of that section, ``within`` that the count was said of
+    that section (``after`` takes eights before it). ``length`` in counts; ``facings`` what is
     said to be faced there, wall by wall (None: not said), ``starts`` where the wall begins.
     ``steps`` are the words of its own steps with their place; ``replaces`` the counts danced
     otherwise. [start, end) is its place in the text.
@@ -37,6 +41,7 @@ class Statement:
     after: Fraction | None = None
     after_words: str | None = None
     section: int | None = None
+    within: int = 0
     length: int | None = None
     here: bool = False
     facings: tuple[int | None, ...] = ()

@@ -9,12 +9,14 @@ from itertools import groupby
 from ..language.kinds import Kind
 from ..language.lexicon import standard
 from ..model import Part
-from .model import LeftOut, Statement
+from .model import EIGHT, LeftOut, Statement
 
 
 def placed(statement: Statement, wall: Part) -> Statement | None:
     """The statement with its count, where the wall has exactly one place that it can mean."""
-    if statement.leaves_out is not None:
+    if statement.section is not None or statement.within:
+        after = _by_section(statement, wall)
+    elif statement.leaves_out is not None:
         after = _before(statement.leaves_out, wall)
     elif statement.after_figure:
         after = _behind(statement.after_figure, wall)
@@ -23,6 +25,18 @@ def placed(statement: Statement, wall: Part) -> Statement | None:
     if after is None or after.denominator != 1 or not 0 < after <= wall.length:
         return None
     return replace(statement, after=after, after_words=str(after))
+
+
+def _by_section(statement: Statement, wall: Part) -> Fraction | None:
+    """The end of a section, or a count within one, as long as the sections are here."""
+    number = statement.section or statement.within
+    if not 1 <= number <= len(wall.sections):
+        return None
+    section = wall.sections[number - 1]
+    if statement.section is not None or statement.after is None:
+        return section.end
+    inside = statement.after - (number - 1) * EIGHT
+    return section.start + inside if inside <= section.length else None
 
 
 def _before(left_out: LeftOut, wall: Part) -> Fraction | None:

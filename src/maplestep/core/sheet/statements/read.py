@@ -23,7 +23,7 @@ from ..language.lexicon import fold, standard
 from ..language.numbers import CARDINAL, ORDINAL, number_of
 from ..lines.gauge import gauge
 from ..model import ClaimKind
-from .model import LeftOut, Statement, Statements, Unclear
+from .model import EIGHT, LeftOut, Statement, Statements, Unclear
 from .tokens import ANY_KIND, Token, tokens_of
 
 _MOST_WALLS: Final = 200
@@ -45,7 +45,6 @@ _DENIABLE: Final = frozenset({"tag", "restart", "tag_restart", "bridge", "or", "
 _WITH_LENGTH: Final = frozenset({ClaimKind.TAG, ClaimKind.TAG_RESTART, ClaimKind.BRIDGE})
 _SMALL: Final = frozenset({"one", "un", "une"})
 _SIDES: Final = {"front": 0, "home": 0, "back": 4, "rear": 4}
-_SECTION: Final = 8
 _HARDLY_A_COUNT: Final = 4
 # Restarts in words that a sheet also closes with: "start again and enjoy".
 _SOFT: Final = re.compile(r"again|over|beginning|top|reprendre|recommenc|\bstart (?:the|from)")
@@ -57,6 +56,11 @@ _CHANGED_TO: Final = re.compile(
 # "*** Restart ***" between the steps only marks the place that another note speaks of.
 _MARK_ALONE: Final = re.compile(
     r"^\W*(?:(?:the|le)\s+)?(?:re-?start|tag|bridge|reprise|tag\W*re-?start)s?(?:\s+(?:here|ici|point))?\W*$"
+)
+# "Notes: 1 restart, 1 tag" only says that there are some.
+_SUMMARY: Final = re.compile(
+    rf"^\W*(?:notes?\b\W*)?(?:(?:{CARDINAL})\s+(?:easy\s+|short\s+)?(?:re-?starts?|tags?|bridges?|endings?|ponts?|reprises?)"
+    r"[\s,&+/.!]*(?:(?:and|et)\s+)?){1,4}$"
 )
 # "Walls 4 and 8 only have 24 counts": short walls, without a word for it.
 _PIECE: Final = re.compile(
@@ -94,6 +98,7 @@ class _Draft:
     after_words: str | None = None
     after_end: int = -1
     section: int | None = None
+    within: int = 0
     leaves_out: LeftOut | None = None
     after_figure: str = ""
     length: int | None = None
@@ -133,6 +138,8 @@ def read_statements(text: str) -> Statements:
     [(2, 6, 9)]
     """
     plain = fold(text)
+    if _SUMMARY.match(plain):
+        return Statements()
     if len(plain) != len(text) or len(text) > _MOST_TEXT or not ANY_KIND.search(plain):
         return Statements()
     return _Reader(plain, text).read()
@@ -262,7 +269,7 @@ class _Reader:
             return
         if taker.kind in _STOPS and taker.after is None and giver.after is not None:
             taker.after, taker.after_words = giver.after, giver.after_words
-            taker.section = giver.section
+            taker.section, taker.within = giver.section, giver.within
         if taker.kind in _WITH_LENGTH and taker.length is None and taker.number is None:
             taker.length = giver.length
 
@@ -296,7 +303,8 @@ class _Reader:
         return Statement(
             kind=draft.kind, walls=draft.walls, rule=tuple(draft.rule), nth=draft.nth,
             after=draft.after, after_words=draft.after_words, section=draft.section,
-            length=draft.length, here=draft.here, facings=facings, starts=draft.starts,
+            within=draft.within, length=draft.length, here=draft.here, facings=facings,
+            starts=draft.starts,
             number=draft.number, steps=draft.steps, steps_at=draft.steps_at,
             replaces=draft.replaces, clock_wall=draft.clock_wall, leaves_out=draft.leaves_out,
             after_figure=draft.after_figure,
@@ -642,6 +650,16 @@ class _Reader:
         else:
             self._numbers.append(token)
 
+    def _of_section(self, _: int, token: Token) -> None:
+        """ "Up to count 8 of section 2": the count within that section."""
+        number, now = number_of(token["of_sec"]), self._now
+        if now.after is None or now.section is not None or not number:
+            self._numbers.append(token)
+            return
+        now.after += (number - 1) * EIGHT
+        now.after_words = str(now.after)
+        now.within = number
+
     def _at_count(self, _: int, token: Token) -> None:
         """ "Restart at count 17" begins on 17; "at count 16" comes when 16 have been danced."""
         number = int(token["at"])
@@ -663,7 +681,7 @@ class _Reader:
 
     def _section(self, _: int, token: Token) -> None:
         section = number_of(token["sec"] or token["secs"] or token["seco"])
-        self._put_after(token, Fraction(section * _SECTION), str(section * _SECTION))
+        self._put_after(token, Fraction(section * EIGHT), str(section * EIGHT))
         self._now.section = section
 
     def _long(self, _: int, token: Token) -> None:
@@ -929,6 +947,7 @@ _HANDLERS: Final[dict[str, Callable[[_Reader, int, Token], None]]] = {
     "dance": _Reader._dance,
     "on_count": _Reader._on_count,
     "section": _Reader._section,
+    "of_section": _Reader._of_section,
     "at_count": _Reader._at_count,
     "in_brackets": _Reader._in_brackets,
     "cut_section": _Reader._cut_section,

@@ -49,6 +49,7 @@ _PATTERNS: Final = (
     ("repeat", rf"\b(?:repeat|repeter|do|dance|danser)\s+(?:the\s+)?(?:last\s+(?P<rl>{_C})\s+{_COUNTS}(?:\s+(?:again|twice|once more))?|(?:counts?\s+|comptes?\s+)?(?P<ra>\d{{1,3}})\s*[-–]\s*(?P<rb>\d{{1,3}})\s+again|counts?\s+(?P<rc>\d{{1,3}})\s*[-–]\s*(?P<rd>\d{{1,3}})(?=.*\bend\b))"),
     ("range", rf"\b(?:dance|danser|only|do)\s+(?:only\s+)?(?:counts?\s+|comptes?\s+|steps?\s+)?1\s*(?:[-–]|to|a)\s*{_COUNT % ('upto', 'upto')}"),
     ("section", rf"\b(?:after|following|apres|at|to the end of|until the end of|up to(?: the end of)?|upto)\s+(?:la\s+|the\s+)?(?:section|sec\.?|s|set)\s?(?P<sec>{_C})\b|\b(?:first|after|apres)\s+(?P<secs>{_C})\s+sections?\b|\bafter\s+(?:the\s+)?(?P<seco>{ORDINAL})\s+(?:section|set|eight)\b"),
+    ("of_section", rf"\b(?:of|de)\s+(?:the\s+|la\s+)?(?:section|sec\.?|part(?:ie)?|set|s)\s?(?P<of_sec>{_C})\b"),
     ("on_count", r"\b(?:on|sur|from)\s+(?:count|compte|le compte)\s+(?P<on>\d{1,3})\b"),
     ("at_count", r"\b(?:at|au)\s+(?:the\s+)?(?:count|compte|temps|beat)\s+(?P<at>\d{1,3})\b"),
     ("in_brackets", rf"\(\s*(?:on|at|after|that is|i\.e\.)?\s*(?:count|compte|temps)\s+{_COUNT % ('braced', 'braced')}\s*\)"),
@@ -94,7 +95,7 @@ _PATTERNS: Final = (
 _ORDER: Final = (
     "not", "fraction", "nth_clock", "nth_later", "clock_wall", "starts", "before_wall", "kind_ord", "numbered",
     "walls_ord", "walls_num", "every", "last_wall", "tag_restart", "continue", "replace", "repeat",
-    "range", "section", "from_one", "on_count", "at_count", "in_brackets", "after_wall", "end_of", "after", "dance", "long", "of",
+    "range", "section", "of_section", "from_one", "on_count", "at_count", "in_brackets", "after_wall", "end_of", "after", "dance", "long", "of",
     "into", "cut_section", "cut_off", "counts", "front", "facing_hour", "wall_after", "restart", "short", "unknown_kind", "bridge",
     "change", "ending", "hold", "tag", "insert", "add", "here", "but_not", "half", "twice", "but_last", "clock", "side",
     "or", "sentence", "own_steps", "span", "number",
