@@ -14,10 +14,13 @@ EIGHT: Final = 8
 
 
 class LeftOut(NamedTuple):
-    """What is not danced at the end of a wall: so many counts, or a section (0: the last)."""
+    """What is not danced at the end of a wall: so many counts, a section (0: the last), or
+    counts ``first`` to ``last``."""
 
     counts: int = 0
     section: int | None = None
+    first: int = 0
+    last: int = 0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -46,7 +49,7 @@ class Statement:
     here: bool = False
     facings: tuple[int | None, ...] = ()
     starts: int | None = None
-    number: int | None = None
+    number: str | None = None
     """"Tag 2": which of the sheet's tags."""
     steps: str = ""
     steps_at: int = 0

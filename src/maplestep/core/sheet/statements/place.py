@@ -40,6 +40,8 @@ def _by_section(statement: Statement, wall: Part) -> Fraction | None:
 
 
 def _before(left_out: LeftOut, wall: Part) -> Fraction | None:
+    if left_out.last:
+        return Fraction(left_out.first - 1) if left_out.last == wall.length else None
     if left_out.section is None:
         return wall.length - left_out.counts
     if left_out.section in (0, len(wall.sections)):

@@ -24,7 +24,7 @@ from ..language.numbers import CARDINAL, ORDINAL, number_of
 from ..lines.gauge import gauge
 from ..model import ClaimKind
 from .model import EIGHT, LeftOut, Statement, Statements, Unclear
-from .tokens import ANY_KIND, Token, tokens_of
+from .tokens import ANY_KIND, HAPPENS_AT_A_WALL, Token, tokens_of
 
 _MOST_WALLS: Final = 200
 _WEAK: Final = frozenset({"hold", "add", "repeat"})
@@ -34,6 +34,7 @@ _SHORT_WALL: Final = "short"
 _TAKE_A_TAG: Final = frozenset(
     {ClaimKind.TAG_RESTART, ClaimKind.BRIDGE, ClaimKind.CHANGE, ClaimKind.TAG}
 )
+_FACINGS: Final = frozenset({"clock", "side", "front", "facing_hour", "clock_wall"})
 _PLACES: Final = frozenset({"walls_num", "walls_ord", "wall_after", "after", "end_of", "counts"})
 _MOST_TEXT: Final = 1500
 _STOPS: Final = frozenset({ClaimKind.RESTART, ClaimKind.TAG_RESTART})
@@ -66,14 +67,16 @@ _SUMMARY: Final = re.compile(
 _PIECE: Final = re.compile(
     r"\b(?:half|moitie|sections?|sets?|eights?|first|premiere?s?|counts?|temps|beats?)\b"
 )
-_ONLY: Final = re.compile(r"\b(?:only|just|seulement|ne (?:faire|danser?|dansez) que)\b")
+_ONLY: Final = re.compile(
+    r"\b(?:only|just|short|courte?|seulement|ne (?:faire|danser?|dansez) que)\b"
+)
 _ALL_OF_THEM: Final = re.compile(r"\b(?:both|always|each|all|toujours|chaque)\b")
 _STEPS_BETWEEN: Final = re.compile(
     r"\s*(?:of\s+)?(?:counts?\s*)?[,;:]?\s*(?:(?:and|then|add|do|danse)\s+)*([^()\[\].;]*\w)"
     r"[\s,]*(?:(?:and|then|the|you|et|puis)\s*)*"
 )
 _ADDED: Final = re.compile(
-    r"\s+(?:an?\s+)?(?![^.;]*\b(?:counts?|cts|temps|comptes?|beats?|tag|bridge|pont|walls?|murs?)\b)"
+    r"\s+(?:an?\s+)?(?![^.;:,]*\b(?:counts?|cts|temps|comptes?|beats?|tag|bridge|pont|walls?|murs?)\b)"
     r"([^.;:()]*?\w)\s*(?=$|[.;:()]|,?\s+(?:at|on|to|after|before|a la|au|and|then)\b)"
 )
 _AFTER_FIGURE: Final = re.compile(
@@ -104,7 +107,7 @@ class _Draft:
     length: int | None = None
     at_end: bool = False
     here: bool = False
-    number: int | None = None
+    number: str | None = None
     starts: int | None = None
     clock_wall: int | None = None
     replaces: tuple[int, int] | None = None
@@ -140,7 +143,9 @@ def read_statements(text: str) -> Statements:
     plain = fold(text)
     if _SUMMARY.match(plain):
         return Statements()
-    if len(plain) != len(text) or len(text) > _MOST_TEXT or not ANY_KIND.search(plain):
+    if len(plain) != len(text) or len(text) > _MOST_TEXT:
+        return Statements()
+    if not (ANY_KIND.search(plain) or HAPPENS_AT_A_WALL.search(plain)):
         return Statements()
     return _Reader(plain, text).read()
 
@@ -236,13 +241,29 @@ class _Reader:
             short = draft.kind is None and draft.walls and draft.after is not None
             if short and _ONLY.search(self._plain):
                 draft.kind, draft.kind_token, draft.hard = ClaimKind.RESTART, _SHORT_WALL, True
-            elif draft.kind is None and draft.walls and self._cuts_a_wall(draft):
+            elif draft.kind is None and draft.walls and self._danced_behind(draft):
+                continue
+            elif draft.kind is None and draft.walls and self._happens(draft):
                 draft.kind, draft.asks = ClaimKind.RESTART, draft.asks or "kind"
 
-    def _cuts_a_wall(self, draft: _Draft) -> bool:
-        """ "On wall 8 the first half only": something is left out, in words not read here."""
+    def _happens(self, draft: _Draft) -> bool:
+        """ "On wall 8 the first half only", "after wall 2 the long bit": it is not said what."""
         named = _ONLY.search(self._plain) and _PIECE.search(self._plain)
-        return bool(draft.asks or named)
+        # "After wall 4 you face the front" only says where one is.
+        closes = draft.at_end and not any(token.name in _FACINGS for token in self._tokens)
+        return bool(draft.asks or named or closes or draft.after is not None)
+
+    def _danced_behind(self, draft: _Draft) -> bool:
+        """ "At the end of wall 4 sway R, L, R, L": steps that no wall has are a tag."""
+        words = self._text[draft.end :].strip(" ,;:.–-")
+        seen = gauge(words)
+        length = counts_in(usual_column(fold(words), standard())) if seen.steps else 0
+        if not draft.at_end or not length or seen.unknown or not (seen.feet or seen.steps > 1):
+            return False
+        draft.kind, draft.kind_token, draft.length = ClaimKind.TAG, "steps", length
+        draft.steps_at = draft.end + self._text[draft.end :].index(words)
+        draft.steps = words
+        return True
 
     def _lost(self, token: Token) -> bool:
         """A number that no statement used, outside the steps of a tag."""
@@ -353,7 +374,8 @@ class _Reader:
 
     def _trouble(self, draft: _Draft) -> str:
         """Why a statement is not certain; "nothing" when it is none at all; "" when it is."""
-        if draft.asks and not (draft.asks == "twice" and len(draft.walls) == 2):
+        walls = [wall for each in self._drafts for wall in each.walls]
+        if draft.asks and not (draft.asks == "twice" and len(walls) == 2):
             return draft.asks  # "twice: after the 3rd and after the 6th wall" says when
         if not (draft.walls or draft.rule):
             return self._trouble_of_unplaced(draft)
@@ -365,9 +387,7 @@ class _Reader:
         placed = draft.at_end or draft.rule or draft.after is not None
         if weak and not placed and _AT_START.search(self._plain):
             return "place"
-        if weak and not placed:
-            return "place" if called == "repeat" else "nothing"
-        return ""
+        return "place" if weak and not placed else ""
 
     def _trouble_of_unplaced(self, draft: _Draft) -> str:
         """A statement that names no wall: a mark, the last words of a sheet, or to be asked."""
@@ -501,9 +521,12 @@ class _Reader:
         self._put_kind(token, ClaimKind.TAG)
 
     def _numbered(self, index: int, token: Token) -> None:
-        number = int(token["no"] or token["no2"])
-        named = token["named"]
-        if self._now.number not in (None, number) or (named and self._now.walls):
+        number, named = (token["no"] or token["no2"]).upper(), token["named"]
+        if number.isalpha() and not self._text[token.end - 1].isupper():
+            self._tag(index, token)  # "a tag a wall"
+            return
+        complete = named and self._now.walls and self._now.kind is not None
+        if self._now.number not in (None, number) or complete:
             self._begin(token)
         if named == "tag":
             self._tag(index, token)
@@ -576,6 +599,7 @@ class _Reader:
             self._put_after(token, Fraction(int(token["off"]) - 1), str(int(token["off"]) - 1))
         else:
             self._but_last(0, token)
+            self._now.leaves_out = LeftOut(first=int(token["off"]), last=int(token["off_to"]))
 
     def _cut_section(self, _: int, token: Token) -> None:
         """ "Leave out section 4": where that is, the sheet says."""
@@ -644,7 +668,9 @@ class _Reader:
         self._put_after(token, number + half, f"{number}{'&' if sub and not half else ''}")
 
     def _on_count(self, _: int, token: Token) -> None:
-        if self._now.kind is None or self._now.kind in _STOPS:
+        if self._now.kind is ClaimKind.ENDING:
+            self._put_after(token, Fraction(int(token["on"])), token["on"])
+        elif self._now.kind is None or self._now.kind in _STOPS:
             number = int(token["on"]) - 1
             self._put_after(token, Fraction(number), str(number))
         else:
@@ -663,7 +689,9 @@ class _Reader:
     def _at_count(self, _: int, token: Token) -> None:
         """ "Restart at count 17" begins on 17; "at count 16" comes when 16 have been danced."""
         number = int(token["at"])
-        if self._now.kind is not None and self._now.kind not in _STOPS:
+        if self._now.kind is ClaimKind.ENDING:
+            self._put_after(token, Fraction(number), str(number))
+        elif self._now.kind is not None and self._now.kind not in _STOPS:
             self._numbers.append(token)
         elif number % 4 == 1 and number > 1:
             self._put_after(token, Fraction(number - 1), str(number - 1))
@@ -809,7 +837,7 @@ class _Reader:
         if self._now.kind is None:
             self._put_kind(token, ClaimKind.RESTART)
         self._now.asks = "but_last"
-        if token["but"]:
+        if token.name == "but_last" and token["but"]:
             self._now.leaves_out = LeftOut(counts=number_of(token["but"]))
 
     def _asks(self, _: int, token: Token) -> None:

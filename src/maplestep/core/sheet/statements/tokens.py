@@ -20,7 +20,7 @@ _WALLS: Final = (
 )
 _JOIN: Final = r"\s*(?:,\s*(?:and|et)?|&|\+|/|and(?:\s+also)?|et)\s*"
 _SAID: Final = rf"(?:\s*\(\s*(?:facing|face(?: a)?|starts?(?: at| facing)?|starting(?: at| facing)?|at|depart)?\s*(?:{_CLOCK}|{_SIDE})\s*\))?"
-_ONE: Final = rf"(?:{_C})(?!\w|[:.]\d|\s*o.?clock|[\s-]*(?:count|ct|temps|compte))"
+_ONE: Final = rf"(?:{_C})(?!\w|[:.]\d|\s*o.?clock|[\s-]*(?:count|ct|temps|compte)(?!s?\s+\d))"
 _LIST: Final = (
     rf"{_ONE}{_SAID}(?:(?:{_JOIN}|\s*[-–](?=\d)\s*)(?:(?:{_WALLS}|w)\s*)?(?:#\s*)?{_ONE}{_SAID})*"
 )
@@ -36,9 +36,9 @@ _PATTERNS: Final = (
     ("nth_clock", rf"(?P<nth>{ORDINAL})\s+time\s+(?:you\s+)?(?:start|begin|face|are at)\w*\s+(?:at|facing|to|the)?\s*(?P<nth_at>{_CLOCK}|{_SIDE})"),
     ("nth_later", rf"\b(?:when|as) (?:you )?(?:start|begin|face|are (?:at|facing))\w*\s+(?:at|facing|to|the)?\s*(?P<later_at>{_CLOCK}|{_SIDE})\s+for\s+the\s+(?P<later>{ORDINAL})\s+time"),
     ("clock_wall", rf"(?:(?P<nth_wall>{ORDINAL})\s+)?(?P<cwall>{_CLOCK})\s+walls?\b|\b(?P<side_wall>front|back)\s+wall\b"),
-    ("starts", rf"\b(?:start(?:s|ing)?|begin(?:s|ning)?|depart)\s+(?:at|facing|to|on|from|a)?\s*(?:the\s+)?(?P<start_at>{_CLOCK}|{_SIDE})"),
+    ("starts", rf"\b(?:start(?:s|ing)?|begin(?:s|ning)?|depart)\s+(?:(?:the\s+|this\s+)?wall(?:\s+\d{{1,2}})?\s+)?(?:at|facing|to|on|from|a)?\s*(?:the\s+)?(?P<start_at>{_CLOCK}|{_SIDE})"),
     ("before_wall", rf"\b(?:before|then)\s+(?:starting|start|beginning|begin|you start|on to)\s+(?:with\s+)?{_WALLS}\s*{_C}"),
-    ("kind_ord", rf"\b(?:{ORDINAL})\s+(?=(?:restart|tag|bridge|reprise)s?\b)|(?:{_C})\s+(?=(?:restart|tag|bridge|reprise)s?\b)"),
+    ("kind_ord", rf"\b(?:{ORDINAL}|{_C})\s+(?:(?:easy|short|quick|little|simple|small)\s+)?(?=(?:restart|tag|bridge|reprise)s?\b)"),
     ("walls_ord", rf"\b(?P<ords>{_ORDS})\s+{_WALLS}\b"),
     ("walls_num", rf"\b(?:{_WALLS}|w(?=\s?\d))\s*(?:number\s+|no\.?\s*|#\s*|n°\s*|:\s*)?(?P<list>{_LIST})(?P<or>\s*(?:or|ou)\s+{_C}\b)?"),
     ("every", r"\b(?:every|each|chaque|toutes? les?|whenever)(?:\s+(?:time|fois|second|other))?\b"),
@@ -51,18 +51,18 @@ _PATTERNS: Final = (
     ("section", rf"\b(?:after|following|apres|at|to the end of|until the end of|up to(?: the end of)?|upto)\s+(?:la\s+|the\s+)?(?:section|sec\.?|s|set)\s?(?P<sec>{_C})\b|\b(?:first|after|apres)\s+(?P<secs>{_C})\s+sections?\b|\bafter\s+(?:the\s+)?(?P<seco>{ORDINAL})\s+(?:section|set|eight)\b"),
     ("of_section", rf"\b(?:of|de)\s+(?:the\s+|la\s+)?(?:section|sec\.?|part(?:ie)?|set|s)\s?(?P<of_sec>{_C})\b"),
     ("on_count", r"\b(?:on|sur|from)\s+(?:count|compte|le compte)\s+(?P<on>\d{1,3})\b"),
-    ("at_count", r"\b(?:at|au)\s+(?:the\s+)?(?:count|compte|temps|beat)\s+(?P<at>\d{1,3})\b"),
+    ("at_count", r"(?:\b(?:at|au)\s+(?:the\s+)?)?\b(?:count|compte|temps|beat)\s+(?P<at>\d{1,3})\b"),
     ("in_brackets", rf"\(\s*(?:on|at|after|that is|i\.e\.)?\s*(?:count|compte|temps)\s+{_COUNT % ('braced', 'braced')}\s*\)"),
     ("from_one", r"\b(?:from|with|at|au|du)\s+(?:the\s+)?(?:count|compte|temps)\s+(?:1|one)\b(?!\s*[-–&]?\s*\d)"),
-    ("after_wall", rf"\b(?:after|apres|following)\s+(?:the\s+|le\s+|les\s+|each\s+)?(?={_WALLS}\b|{_ORDS}\s+{_WALLS})"),
+    ("after_wall", rf"\b(?:after|apres|following)\s+(?:you(?:['’]ve|\s+have)?\s+(?:done|danced|finished|completed)\s+)?(?:the\s+|le\s+|les\s+|each\s+)?(?={_WALLS}\b|{_ORDS}\s+{_WALLS})"),
     ("end_of", r"\b(?:at\s+)?(?:the\s+)?end\s+of\b|\ba?\s*la fin (?:du|des|de)\b|\bfin (?:du|des)\b|\bat the end\b"),
-    ("after", rf"\b(?:after|(?<!the )following|apres|(?:up\s*to|upto|until|through|to)(?:\s+and\s+including)?|jusqu'?\s?(?:au|a)|once you'?ve (?:done|danced)|done|danced|dance to)\s+(?:the\s+(?:first\s+)?|les\s+|dancing\s+|only\s+)?(?:counts?\s+|comptes?\s+|temps\s+|beats?\s+|le compte\s+|le temps\s+)?{_COUNT % ('cut', 'cut')}(?:\s*{_COUNTS}|(?=\s|$|[,;.:()]))(?!\s*(?:tag|bridge|sections?))"),
+    ("after", rf"(?:@|\b(?:after|(?<!the )following|apres|(?:up\s*to|upto|until|through|to)(?:\s+and\s+including)?|jusqu'?\s?(?:au|a)|once you'?ve (?:done|danced)|done|danced|dance to)(?<=\w)\s)\s*(?:the\s+(?:first\s+)?|les\s+|dancing\s+|only\s+)?(?:counts?\s+|comptes?\s+|temps\s+|beats?\s+|le compte\s+|le temps\s+)?{_COUNT % ('cut', 'cut')}(?:\s*{_COUNTS}|(?=\s|$|[,;.:()]))(?!\s*(?:tag|bridge|sections?))"),
     ("dance", rf"\b(?:dance|danser?|dansez|do|only|just|juste|seulement|(?:ne )?faire(?: que)?|(?:on )?ne danse(?:r|z)? que|only have|has only|have only|stop (?:at|after))\s+(?:only\s+|just\s+)?(?:the\s+first\s+|first\s+|les\s+)?(?:premiers?\s+)?{_COUNT % ('danced', 'danced')}(?:\s+premiers?)?(?:\s*{_COUNTS}|(?=\s+(?:and|then|et|puis)\b))(?!\s*(?:tag|bridge))"),
     ("long", rf"(?P<long>{_C})[\s-]*(?:{_COUNTS})?[\s-]*(?=(?:tags?|bridges?|ponts?)\b)"),
     ("of", rf"(?<=tag)\s+(?:of|de)\s+(?P<of>{_C})\b(?:\s*{_COUNTS})?"),
     ("into", rf"(?P<into>{_C})[\s-]*{_COUNTS}\s+into\b"),
     ("cut_section", rf"\b(?:leave (?:out|off)|leaving (?:out|off)|omit|skip|miss(?: out)?|drop|cut|without|sans)\s+(?:the\s+|la\s+)?(?:(?P<last_sec>last|final|derniere)\s+(?:section|set|eight)|(?:section|sec\.?|s|set)\s?(?P<off_sec>{_C})|(?P<off_ord>{ORDINAL})\s+(?:section|set|eight))\b"),
-    ("cut_off", r"\b(?:leave (?:out|off)|omit|skip|miss(?: out)?|drop|cut)\s+(?:counts?|cts|comptes?|temps)?\s*(?P<off>\d{1,3})\s*[-–]\s*\d{1,3}"),
+    ("cut_off", r"\b(?:leave (?:out|off)|omit|skip|miss(?: out)?|drop|cut)\s+(?:counts?|cts|comptes?|temps)?\s*(?P<off>\d{1,3})\s*[-–]\s*(?P<off_to>\d{1,3})"),
     ("counts", rf"(?P<counts>{_C})[\s-]*(?P<more>(?:extra|additional|more)\s+)?{_COUNTS}"),
     ("wall_after", rf"(?P<wa>{_C})\s*[(\[]?\s*(?=(?:after|apres)\s+(?:count\s+)?\d)"),
     ("restart", r"\bre-?starts?\b|\brestarting\b|\bredemarr\w+|\breprises?\b|\b(?:re)?start\s+(?:the\s+dance\s+)?(?:again|over|from the (?:top|beginning|start))\b|\bbegin\s+(?:the\s+dance\s+)?(?:again|over)\b|\brepren(?:dre|ds|ez)\b(?!\s+appui)|\brecommence[rz]?\b"),
@@ -70,9 +70,9 @@ _PATTERNS: Final = (
     ("unknown_kind", r"\br/s\b"),
     ("bridge", r"\bbridges?\b|\bpont\b"),
     ("change", r"\bstep change\b|\bchangement de pas\b"),
-    ("ending", r"\bending\b(?!\s+(?:with|weight|up|in)\b|\s+(?:on|facing)\s+(?:the\s+)?(?:left|right|l|r|both)\b)|\b(?:end|finish) the dance\b|\bto\s+(?:end|finish)\b(?=\s*(?::|,|the dance|on\b|facing|$))|\b(?:dance|song|music)\s+(?:ends|finishes)\b|^\W*finale?\s*:|^\W*fin\s*:|\bfin de la danse\b"),
-    ("hold", r"\b(?:hold|wait|pause)\b(?:\s+for)?"),
-    ("numbered", r"(?P<named>tag|restart|bridge)\s*#?\s*(?P<no>[1-9])\b(?!\d|\s*[-–&]\s*\d|[:.]\d|[\s-]*(?:counts?|cts?|temps|comptes?))|\B#(?P<no2>[1-9])\b"),
+    ("ending", r"\bending\b(?!\s+(?:with|weight|up|in)\b|\s+(?:on|facing)\s+(?:the\s+)?(?:left|right|l|r|both)\b)|\b(?:end|finish) the dance\b|\bto\s+(?:end|finish)\b(?=\s*(?::|,|the dance|on\b|facing|$))|\b(?:dance|song|music)\s+(?:ends|finishes)\b|^\W*(?:big\s+)?finish(?:\s*:|(?=\s+on\s+wall))|^\W*finale?\s*:|^\W*fin\s*:|\bfin de la danse\b"),
+    ("hold", r"\b(?:hold|wait|pause|freeze)\b(?:\s+for)?"),
+    ("numbered", r"(?P<named>tag|restart|bridge)\s*#?\s*(?P<no>[1-9]|(?<=\s)[a-d])\b(?!\s+(?:wall|tag|at|the)\b|\d|\s*[-–&]\s*\d|[:.]\d|[\s-]*(?:counts?|cts?|temps|comptes?))|\B#(?P<no2>[1-9])\b"),
     ("tag", r"\btags?\b"),
     ("insert", r"\binsert(?:ing)?\b|\binserer\b"),
     ("add", r"\b(?:add|adding|extra|additional|ajouter?|rajouter?)\b"),
@@ -88,12 +88,13 @@ _PATTERNS: Final = (
     ("facing_hour", r"\b(?:facing|face(?: a)?|ends? at|finish(?:es)? at|or|ou)\s+(?P<hour>12|3|6|9)\b(?!\s*(?:counts?|cts?)|[:.h]|\s*o.?clock)"),
     ("sentence", r"[.;\n](?=\s|$)"),
     ("own_steps", r"(?<=:)\s*(?:counts?\s+)?1\s*[-–]\s*(?P<own>\d{1,2})\s*[:,]?(?=\s+\w)"),
+    ("intro", rf"\bintro(?:duction)?\b\s*(?:of|is|de|:)?\s*{_C}\s*{_COUNTS}|{_C}[\s-]*{_COUNTS}\s+intro\b"),
     ("span", r"\b(?:counts?|comptes?|temps|steps?)\s*(?P<sa>\d{1,3})\s*[-–]\s*(?P<sb>\d{1,3})\b"),
     ("number", rf"\b(?:{_C})\b(?!\s*bpm)|\b\d{{1,3}}(?:st|nd|rd|th|eme|er|e)\b"),
 )  # fmt: skip
 # "Tag 2" must be found before "tag"; kinds before the numbers that belong to them.
 _ORDER: Final = (
-    "not", "fraction", "nth_clock", "nth_later", "clock_wall", "starts", "before_wall", "kind_ord", "numbered",
+    "intro", "not", "fraction", "nth_clock", "nth_later", "clock_wall", "starts", "before_wall", "kind_ord", "numbered",
     "walls_ord", "walls_num", "every", "last_wall", "tag_restart", "continue", "replace", "repeat",
     "range", "section", "of_section", "from_one", "on_count", "at_count", "in_brackets", "after_wall", "end_of", "after", "dance", "long", "of",
     "into", "cut_section", "cut_off", "counts", "front", "facing_hour", "wall_after", "restart", "short", "unknown_kind", "bridge",
@@ -105,7 +106,13 @@ _ANY: Final = re.compile("|".join(f"(?P<t_{name}>{_BY_NAME[name]})" for name in 
 ANY_KIND: Final = re.compile(
     r"\b(?:tag|re-?start|bridge|pont|reprise|ending|redemarr|short|half wall|extra|add |ajouter|replace"
     r"|begin again|start again|start over|start the dance|begin the dance|recommencer|repren|recommence|murs? courts?"
-    r"|last wall|final|insert|only|just |additional|seulement|ne faire|ne dans|end the dance|finish the dance|fin\b|hold|wait |pause|repeat|last \w+ counts? (?:again|twice)|r/s|(?:leave (?:out|off)|omit|skip|miss(?: out)?|drop|cut|replace) (?:(?:the )?(?:last|final)|(?:counts? )?\d|(?:the )?(?:section|set|s\d|\w+ section))|to end|ends on|finishes|step change|change )",
+    r"|last wall|final|insert|only|just |additional|seulement|ne faire|ne dans|freeze|(?:dance|song|music) ends|(?:big )?finish\b|end the dance|finish the dance|fin\b|hold|wait |pause|repeat|last \w+ counts? (?:again|twice)|r/s|(?:leave (?:out|off)|omit|skip|miss(?: out)?|drop|cut|replace) (?:(?:the )?(?:last|final)|(?:counts? )?\d|(?:the )?(?:section|set|s\d|\w+ section))|to end|ends on|finishes|step change|change )",
+)
+
+# "At the end of wall 4 sway R, L": something happens there, without a word for it.
+HAPPENS_AT_A_WALL: Final = re.compile(
+    rf"\b(?:after|end of|fin du|apres)\s+(?:the\s+|le\s+)?(?:(?:{_WALLS}|w)\s*\d|{ORDINAL}\s+{_WALLS})"
+    rf"|\b(?:end|fin)\s+(?:w|{_WALLS})\s*\d|\b(?:short|courte?)\b.*\d|\d.*\bshort\b"
 )
 
 
