@@ -32,6 +32,7 @@ Place = tuple[int, int]
 """[start, end) in a line's words."""
 MANY_WAYS: Final = 160
 FEW_WAYS: Final = 12
+_HARDLY_ANY_WAYS: Final = 4
 _MANY_CLAUSES: Final = 24
 
 
@@ -129,15 +130,12 @@ class _Search:
     """Goes through the ways of reading a line, those that bend it least first."""
 
     def __init__(self, words: str, landings: int, lexicon: Lexicon, ways: int = MANY_WAYS) -> None:
-        lexemes, twice = _once(lexicon.lexemes(words))
-        self._twice = tuple(_place(lexeme) for lexeme in twice)
-        segments = segments_of(lexemes)
-        self._clauses = _attached([read_clause(segment, lexicon) for segment in segments])
+        self._clauses, self._twice = _clauses_of(words, lexicon)
         self._landings, self._lexicon = landings, lexicon
         self.known: list[tuple[list[FigureUse], tuple[Place, ...]]] = []
         self.first: Fitted | None = None
         # A line of very many clauses is no line of steps.
-        self._left = ways if len(self._clauses) <= _MANY_CLAUSES else FEW_WAYS
+        self._left = ways if len(self._clauses) <= _MANY_CLAUSES else _HARDLY_ANY_WAYS
 
     def best(self) -> Fitted | None:
         """The cheapest way that fits; a way without cost is taken at once."""
@@ -203,6 +201,14 @@ class _Search:
             )  # fmt: skip
 
 
+@lru_cache(maxsize=2048)
+def _clauses_of(words: str, lexicon: Lexicon) -> tuple[list[Clause], tuple[Place, ...]]:
+    """The clauses of a line, and its words said twice. Kept: nobody may change the clauses."""
+    lexemes, twice = _once(lexicon.lexemes(words))
+    clauses = _attached([read_clause(segment, lexicon) for segment in segments_of(lexemes)])
+    return clauses, tuple(_place(lexeme) for lexeme in twice)
+
+
 _FREE: Final = 0.0
 _FREE_WAYS: Final = 0.95
 """The plain ways of reading a line (halves, echoes, turns) all count as nothing odd."""
@@ -238,8 +244,9 @@ def _bent(
         for uses, unread in ways:
             rhythm = _usual_rhythm(uses, landings)
             if rhythm is not None:
-                pairs = zip(uses, (*uses[1:], None), strict=True)
-                shares = tuple(use.figure.lengths[_way_before(use, after)] for use, after in pairs)
+                shares = tuple(
+                    use.figure.lengths[_way_before(use, after)] for use, after in _with_next(uses)
+                )
                 return Fitted(
                     uses=tuple(uses), shares=shares, how="rhythm", rhythm=rhythm,
                     unread=unread, cost=1.0 + _UNREAD * len(unread),
@@ -259,15 +266,17 @@ def _bent(
 
 def _usual_rhythm(uses: Sequence[FigureUse], counts: int) -> str | None:
     """The count column when each figure keeps its usual rhythm, if that fills the counts."""
+    rhythms = (use.figure.rhythm(_way_before(use, after)) for use, after in _with_next(uses))
+    if sum(map(_counts_of, rhythms)) != counts:
+        return None
     spoken = _column(uses)
-    fills = counts_in(spoken) == counts
-    return spoken if fills and "&" in spoken and not spoken.startswith("&") else None
+    return spoken if "&" in spoken and not spoken.startswith("&") else None
 
 
 def _column(uses: Sequence[FigureUse]) -> str:
     columns: list[str] = []
     at = 0
-    for use, following in zip(uses, (*uses[1:], None), strict=True):
+    for use, following in _with_next(uses):
         rhythm = use.figure.rhythm(_way_before(use, following))
         columns.append(moved(rhythm, at))
         at += _counts_of(rhythm)
@@ -321,7 +330,7 @@ _MOST_COLUMNS: Final = 8
 
 
 def _usual_columns(words: str, lexicon: Lexicon) -> Iterator[str]:
-    clauses = _attached([read_clause(s, lexicon) for s in segments_of(lexicon.lexemes(words))])
+    clauses, _ = _clauses_of(words, lexicon)
     for chosen in _choices(clauses):
         if any(clause.sense is Sense.UNKNOWN for clause in chosen):
             continue
@@ -600,30 +609,49 @@ def _first_come(uses: Sequence[FigureUse], landings: int) -> tuple[int, ...]:
 def share_landings(uses: Sequence[FigureUse], landings: int) -> tuple[int, ...] | None:
     """Number of landings for each figure, or None when no way fits.
 
-    Each figure takes one of its usual lengths; the earliest figures get their first
-    choice. Figures that repeat ("walk", "hold") take what is left.
+    Each figure takes one of its usual lengths, all together the most usual ones: the first,
+    but "vine, scuff" is a vine of three. Figures that repeat ("walk", "hold") take what is left.
 
-    Complexity: O(figures x landings) through memoisation.
+    Complexity: O(figures x landings x lengths) through memoisation.
     """
     usual = [0 if use.lasts else use.figure.lengths[0] for use in uses]
-    if all(usual) and sum(usual) == landings:
+    closed = [_way_before(use, following) for use, following in _with_next(uses)]
+    if all(usual) and sum(usual) == landings and not any(closed):
         return tuple(usual)
     lengths = [_choices_of(use, landings, alone=len(uses) == 1) for use in uses]
     if sum(map(min, lengths)) > landings or sum(map(max, lengths)) < landings:
         return None
 
     @cache
-    def rest_of(index: int, left: int) -> tuple[int, ...] | None:
+    def rest_of(index: int, left: int) -> tuple[float, tuple[int, ...]] | None:
         if index == len(lengths):
-            return () if left == 0 else None
-        for length in lengths[index]:
-            if length <= left:
-                rest = rest_of(index + 1, left - length)
-                if rest is not None:
-                    return (length, *rest)
-        return None
+            return (0.0, ()) if left == 0 else None
+        best: tuple[float, tuple[int, ...]] | None = None
+        for place, length in enumerate(lengths[index]):
+            if length > left or (best is not None and _unusual(place, closed[index]) >= best[0]):
+                continue
+            rest = rest_of(index + 1, left - length)
+            if rest is None:
+                continue
+            cost = rest[0] + _unusual(place, closed[index])
+            if best is None or cost < best[0]:
+                best = cost, (length, *rest[1])
+        return best
 
-    return rest_of(0, landings)
+    found = rest_of(0, landings)
+    return found[1] if found else None
+
+
+def _unusual(place: int, usual: int) -> float:
+    """What it costs that a figure takes another length than its usual one."""
+    return 0.0 if place == usual else 0.5 if place < _FEW_LENGTHS else 0.5 + place / 1000
+
+
+_FEW_LENGTHS: Final = 3
+
+
+def _with_next(uses: Sequence[FigureUse]) -> Iterator[tuple[FigureUse, FigureUse | None]]:
+    return zip(uses, (*uses[1:], None), strict=True)
 
 
 def _choices_of(use: FigureUse, landings: int, *, alone: bool) -> tuple[int, ...]:

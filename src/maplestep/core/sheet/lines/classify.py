@@ -258,6 +258,8 @@ def fits(line: StepLine) -> bool:
 
 
 _UNFIT: Final = 100.0
+_STEPS_A_LANDING: Final = 3
+"""More words for steps than this have no room."""
 
 
 def cost_of_words(line: StepLine) -> float:
@@ -268,6 +270,8 @@ def cost_of_words(line: StepLine) -> float:
         return _UNFIT
     if landings > 64:
         return 0.0
+    if gauge(line.words).steps > _STEPS_A_LANDING * landings:
+        return _UNFIT
     fitted = fit_line(line.words, landings, "&" not in line.counts, standard())
     filled = fitted.how in {"", "rhythm"} and bool(fitted.uses) and not fitted.unknown
     return fitted.cost + (fitted.how == "rhythm") if filled else _UNFIT

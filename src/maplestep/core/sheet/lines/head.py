@@ -38,7 +38,7 @@ _PIECES: Final = (
 _BARE: Final = re.compile(r"^[\s*_#>]*(\d{2,3})\s*[/|-]\s*([1248])(?:\s*walls?)?[\s*_]*$")
 _KEYED: Final = re.compile(
     r"(?:(?<=^)|(?<=[\s|,;*_•>(]))"
-    r"(title|dance|name|counts?|walls?|level|intro|introduction|start weight|weight|rhythm|feel|timing"
+    r"(title|dance(?: name| title)?|name(?: of (?:the )?dance)?|counts?|walls?|level|intro|introduction|start weight|weight|rhythm|feel|timing"
     r"|titre|danse|nom|temps|comptes?|murs?|niveau|appui|poids|rythme|lecture|lead[\s-]in|depart"
     r"|music|song|musique|chanson|track|artist|artiste|choreo(?:grapher|graphed by|graphie)?"
     r"|choreographe|choregraphe|choregraphie|by|par|start(?:s|ing)?)"
@@ -46,6 +46,7 @@ _KEYED: Final = re.compile(
     re.I,
 )
 _KEYS: Final = {
+    **dict.fromkeys(("dance name", "dance title", "name of dance", "name of the dance"), "title"),
     **dict.fromkeys(("title", "dance", "name", "titre", "danse", "nom"), "title"),
     **dict.fromkeys(("count", "counts", "temps", "compte", "comptes"), "counts"),
     **dict.fromkeys(("wall", "walls", "mur", "murs"), "walls"),
@@ -83,7 +84,7 @@ _LEVEL: Final = re.compile(r"\b(" + "|".join(sorted(LEVELS, key=len, reverse=Tru
 _SET_APART: Final = re.compile(r"(?:\s{3,}|\t|\s[-–—|•]\s*)$")
 _FACTUAL: Final = re.compile(r"\d|:")
 _QUOTED: Final = re.compile(r"[“\"«]\s?([^“”\"«»]{2,60}?)\s?[”\"»]")
-_APART: Final = re.compile(r"[(\[]\s*$|\s(?:[-–—|•*/]|\.)\s*$|[|•]\s*$")
+_APART: Final = re.compile(r"[(\[]\s*$|\s(?:[-–—|•*/]|\.)\s*$|(?<=[A-Z]{2})\.\s+$|[|•]\s*$")
 
 
 class Fact(NamedTuple):
