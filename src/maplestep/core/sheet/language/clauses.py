@@ -91,7 +91,8 @@ class Clause:
 
     @property
     def only_weight(self) -> bool:
-        return self.weight is not None and self.figure is None and not self.direction
+        plain = self.figure is None and not self.direction and not self.feet
+        return self.weight is not None and plain
 
     def uses(self) -> list[FigureUse]:
         """The figures it asks for: one, or one for each time and each foot named."""
@@ -192,7 +193,9 @@ def _check_side(clause: Clause, lexemes: Sequence[Lexeme]) -> None:
     if travel is None or not clause.feet or clause.feet[0] is travel or clause.turn is not None:
         return
     figure = clause.figure or STEP
-    sideways = clause.direction == "side" or (figure.direction == "side" and not clause.direction)
+    sideways = clause.direction in {"side", "out"} or (
+        figure.direction == "side" and not clause.direction
+    )
     if not sideways or figure.crossing_way or figure.usual_turn or clause.diagonal:
         return
     clause.unread += [x for x in lexemes if x.kind is Kind.FOOT and x.value is travel][-1:]
@@ -252,7 +255,7 @@ class _Reader:
             return False
         before, figure = self._lexemes[index - 1], self._clause.figure
         if lexeme.kind is Kind.FOOT and figure is not None and figure.repeats:
-            return False  # "hip bumps R R L L"
+            return self._kind(index - 2) is Kind.TO  # "hip bumps R R L L" are four
         return before.word == lexeme.word and lexeme.start - before.end <= 1
 
     def _figure(self, _: int, lexeme: Lexeme) -> None:
@@ -330,6 +333,9 @@ class _Reader:
     def _named(self, index: int, lexeme: Lexeme) -> None:
         """The foot that moves, or the side it moves to when that is said already."""
         clause, foot = self._clause, lexeme.value
+        if isinstance(clause.weight, Foot) and clause.figure is None and not clause.direction:
+            clause.unread.append(lexeme)  # "weight on L L"
+            return
         if clause.turn_to is foot.other and clause.turn is not None and self._only_turns(index):
             return  # "half turn right on left": the left is stood on
         repeats = clause.figure is not None and clause.figure.repeats

@@ -180,6 +180,8 @@ class _Search:
         strange = [clause for clause in chosen if clause.sense is Sense.UNKNOWN]
         unread += [(clause.unknown[0].start, clause.unknown[-1].end) for clause in strange]
         left = [c for c in clauses if not any(c is other for other in chosen)]
+        beside = [c for c in left if c.gerund and len(set(c.feet)) < len(c.feet)]
+        unread += [(c.start, c.end) for c in beside]  # "swaying hips left left"
         told, differs = compared(uses, left, self._landings)
         plain = cost if cost > _FREE_WAYS or unread or differs else 0.0
         return Fitted(
@@ -378,6 +380,7 @@ def _attached(clauses: list[Clause]) -> list[Clause]:
                 assert clause.weight is not None
                 before.weights = (*before.weights, clause.weight)
                 before.weight, before.end = clause.weight, clause.end
+                before.unread += clause.unread
                 continue
             if clause.sense is Sense.TURN and clause.bracket and clause.times > 1:
                 before.turn, before.times = clause.turn, clause.times  # "(4 x ⅛)"

@@ -53,7 +53,8 @@ def _goes_along(clauses: Sequence[Clause], index: int) -> list[Clause] | None:
     clause = clauses[index]
     figure = clause.figure
     beside = figure is not None and figure.name in _BESIDE
-    if not beside or not clause.gerund or clause.turn is not None or len(clause.feet) > 2:
+    again = len(set(clause.feet)) < len(clause.feet)
+    if not beside or not clause.gerund or clause.turn is not None or again:
         return None
     return [*clauses[:index], *clauses[index + 1 :]]
 

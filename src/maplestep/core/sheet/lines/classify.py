@@ -397,7 +397,9 @@ def _uncounted(text: str, span: Span, remark: Remark) -> Iterator[Choice]:
     if _readable(text) and not _SURE_HEADING.match(text):
         yield Choice(0.35, Role.WORDS, (remark,))
     plain = text.strip()
-    marked = bool(_SHOUTED.search(plain)) or plain.isupper()
+    seen = gauge(plain)
+    only_feet = seen.feet == seen.all > 0  # "PG", cut off by the edge of the page
+    marked = bool(_SHOUTED.search(plain)) or (plain.isupper() and not only_feet)
     if len(plain) <= 100 and not EVENT_WORDS.search(plain) and not _CELLS.search(plain):
         yield Choice(0.15 if marked else 1.6, Role.SECTION, (_titled(text, span),))
 

@@ -34,6 +34,8 @@ _SHORT_WALL: Final = "short"
 _TAKE_A_TAG: Final = frozenset(
     {ClaimKind.TAG_RESTART, ClaimKind.BRIDGE, ClaimKind.CHANGE, ClaimKind.TAG}
 )
+# "Tag a after wall 2" names a tag, "a tag a wall" does not.
+_NAMED_A: Final = re.compile(r"\s*(?:$|[.,;:)*–-]|(?:after|at|on|for|is)\b)")
 _FACINGS: Final = frozenset({"clock", "side", "front", "facing_hour", "clock_wall"})
 _PLACES: Final = frozenset({"walls_num", "walls_ord", "wall_after", "after", "end_of", "counts"})
 _MOST_TEXT: Final = 1500
@@ -61,7 +63,7 @@ _MARK_ALONE: Final = re.compile(
 # "Notes: 1 restart, 1 tag" only says that there are some.
 _SUMMARY: Final = re.compile(
     rf"^\W*(?:notes?\b\W*)?(?:(?:{CARDINAL})\s+(?:easy\s+|short\s+)?(?:re-?starts?|tags?|bridges?|endings?|ponts?|reprises?)"
-    r"[\s,&+/.!]*(?:(?:and|et)\s+)?){1,4}$"
+    r"[\s,&+/.!*]*(?:(?:and|et)\s+)?){1,4}$"
 )
 # "Walls 4 and 8 only have 24 counts": short walls, without a word for it.
 _PIECE: Final = re.compile(
@@ -77,7 +79,7 @@ _STEPS_BETWEEN: Final = re.compile(
 )
 _ADDED: Final = re.compile(
     r"\s+(?:an?\s+)?(?![^.;:,]*\b(?:counts?|cts|temps|comptes?|beats?|tag|bridge|pont|walls?|murs?)\b)"
-    r"([^.;:()]*?\w)\s*(?=$|[.;:()]|,?\s+(?:at|on|to|after|before|a la|au|and|then)\b)"
+    r"([^.;:()]*?\w)\s*(?=$|[.;:()*]|,?\s+(?:at|on|to|after|before|a la|au|and|then)\b)"
 )
 _AFTER_FIGURE: Final = re.compile(
     r"\b(?:after|following|through|up to(?: and including)?|apres)\s+(?:the|your|le|la|les)\s+"
@@ -100,6 +102,7 @@ class _Draft:
     after: Fraction | None = None
     after_words: str | None = None
     after_end: int = -1
+    walls_end: int = 0
     section: int | None = None
     within: int = 0
     leaves_out: LeftOut | None = None
@@ -205,10 +208,10 @@ class _Reader:
         self._share(drafts)
         events: list[Statement] = []
         unclear: list[Unclear] = []
-        for draft in drafts:
-            self._finish(draft, events, unclear)
         if self._numbers and len(drafts) == 1:
             self._steps_behind_colon(drafts[0])
+        for draft in drafts:
+            self._finish(draft, events, unclear)
         lost = [token for token in self._numbers if self._lost(token)]
         if events and lost:
             said = self._text[lost[0].start : lost[0].end].strip()
@@ -220,7 +223,7 @@ class _Reader:
     def _steps_behind_colon(self, draft: _Draft) -> None:
         """ "Tag, end of wall 3: 4 claps": as long as those steps are."""
         at = self._plain.rfind(": ") + 2
-        words = self._plain[at:].strip(" .")
+        words = self._plain[at:].strip(" .*")
         if at < 2 or draft.kind not in _WITH_LENGTH or draft.steps or draft.length is not None:
             return
         if any(token.name in _PLACES and token.start >= at for token in self._tokens):
@@ -255,13 +258,13 @@ class _Reader:
 
     def _danced_behind(self, draft: _Draft) -> bool:
         """ "At the end of wall 4 sway R, L, R, L": steps that no wall has are a tag."""
-        words = self._text[draft.end :].strip(" ,;:.–-")
+        words = self._text[draft.walls_end :].strip(" ,;:.–-*")
         seen = gauge(words)
         length = counts_in(usual_column(fold(words), standard())) if seen.steps else 0
         if not draft.at_end or not length or seen.unknown or not (seen.feet or seen.steps > 1):
             return False
         draft.kind, draft.kind_token, draft.length = ClaimKind.TAG, "steps", length
-        draft.steps_at = draft.end + self._text[draft.end :].index(words)
+        draft.steps_at = self._text.index(words, draft.walls_end)
         draft.steps = words
         return True
 
@@ -336,7 +339,7 @@ class _Reader:
         """ "Restart after 18 counts with a step brush": two more counts before the restart."""
         if draft.kind is not ClaimKind.RESTART or draft.replaces or draft.after is None:
             return
-        behind = _WITH_STEPS.match(self._plain, draft.end)
+        behind = _WITH_STEPS.match(self._plain, max(draft.after_end, draft.walls_end))
         if behind is None or not gauge(behind[1]).steps:
             behind = self._steps_before_restart(draft)
         if behind is None:
@@ -432,7 +435,7 @@ class _Reader:
             return  # "on the last wall (wall 12)", said twice
         if self._now.walls:
             self._begin(token)
-        self._now.walls, self._now.facings = walls, facings
+        self._now.walls, self._now.facings, self._now.walls_end = walls, facings, token.end
         self._now.at_end = self._now.at_end or self._stands_behind(token, ("end_of", "after_wall"))
 
     def _stands_behind(self, token: Token, names: tuple[str, ...]) -> bool:
@@ -522,7 +525,8 @@ class _Reader:
 
     def _numbered(self, index: int, token: Token) -> None:
         number, named = (token["no"] or token["no2"]).upper(), token["named"]
-        if number.isalpha() and not self._text[token.end - 1].isupper():
+        article = number == "A" and self._text[token.end - 1] == "a"
+        if article and not _NAMED_A.match(self._plain, token.end):
             self._tag(index, token)  # "a tag a wall"
             return
         complete = named and self._now.walls and self._now.kind is not None
@@ -635,6 +639,9 @@ class _Reader:
     def _own_steps(self, _: int, token: Token) -> None:
         """ "Tag (end of wall 3): 1-4 sway R, L, R, L"."""
         if self._now.kind not in _WITH_LENGTH or self._now.length is not None:
+            self._numbers.append(token)
+            return
+        if gauge(self._plain[token.end :]).unknown:
             self._numbers.append(token)
             return
         self._now.length, self._now.steps_at = int(token["own"]), token.start
