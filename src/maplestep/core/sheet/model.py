@@ -47,7 +47,7 @@ class Claim:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class FacingClaim:
-    """ "Facing 6:00" behind a step line; ``at`` is that line's last landing.
+    """ "Facing 6:00" behind a step or a step line; ``at`` is its last landing.
 
     In a heading it may mean where the section starts or where it ends.
     """

@@ -164,8 +164,9 @@ class PartBuilder:
                 self._weight = None
         self.landings.extend(landings)
         self._last, self._last_landings = line, landings
-        self._dance(line, landings, fitted)
-        self._opened.claim_facing(line.words, line.span)
+        danced = self._dance(line, landings, fitted)
+        ends = [(use.start, own[-1]) for use, own in placed(danced, landings)] if danced else []
+        self._opened.claim_facing(line.words, line.span, ends)
         if line.behind:
             self._opened.claim_facing(line.behind, line.span)
 
@@ -485,7 +486,10 @@ class PartBuilder:
 
     # dancing
 
-    def _dance(self, line: StepLine, landings: tuple[Fraction, ...], fitted: Fitted) -> None:
+    def _dance(
+        self, line: StepLine, landings: tuple[Fraction, ...], fitted: Fitted
+    ) -> Fitted | None:
+        """Dance a line; what was danced in the end, None when nothing could be."""
         if fitted.unknown:
             # Nobody knows which foot it ends on; guessing would only add false alarms.
             self._weight = None
@@ -493,10 +497,10 @@ class PartBuilder:
             self.findings.extend(
                 reading_findings.figure_unknown(line, each) for each in fitted.unknown
             )
-            return
+            return None
         if not fitted.uses:
             self.findings.append(reading_findings.no_words(line))
-            return
+            return None
         if fitted.how == "short":
             self.findings.append(
                 reading_findings.landings_do_not_fit(line, len(landings), fitted.uses)
@@ -516,6 +520,7 @@ class PartBuilder:
             self._figure(line, use, own, supplied)
         if supplied:
             self.findings.append(reading_findings.supplied(line, supplied))
+        return fitted
 
     def _better(
         self, line: StepLine, landings: tuple[Fraction, ...], fitted: Fitted, stance: Stance

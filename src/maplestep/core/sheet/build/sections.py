@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from fractions import Fraction
 from typing import Final
 
@@ -94,10 +94,18 @@ class SectionBuilder:
         """The counts written are ``shift`` less than those of the part."""
         self._shift = shift
 
-    def claim_facing(self, text: str, span: Span) -> None:
-        """Remember a facing that the text states after the moves so far."""
-        for facing, _, _ in facings_in(text):
-            self._facings.append(FacingClaim(facing=facing, at=self.landings[-1], span=span))
+    def claim_facing(
+        self, text: str, span: Span, ends: Sequence[tuple[int, Fraction]] = ()
+    ) -> None:
+        """Remember the facings that a text states.
+
+        Each is faced after the moves so far, or, where the text has ``ends`` (the place of each
+        figure and its last landing), after the last figure in front of it.
+        """
+        for facing, start, _ in facings_in(text):
+            before = [at for place, at in ends if place < start]
+            at = before[-1] if before else self.landings[-1]
+            self._facings.append(FacingClaim(facing=facing, at=at, span=span))
 
     def finish(self, part: str, findings: list[Finding]) -> Section:
         """The section, with what is missing in its counts."""

@@ -71,6 +71,8 @@ class Clause:
     turn_to: Foot | None = None
     turn_facing: int | None = None
     turns: bool = False
+    in_parts: bool = False
+    """The turn is said in brackets, and may go on there."""
     weight: Foot | Weight | None = None
     weights: tuple[Foot | Weight, ...] = ()
     """"Stomp L twice (no weight, weight)": one for each time."""
@@ -323,6 +325,8 @@ class _Reader:
             if clause.feet and clause.feet[-1] is foot and clause.direction in _LATER:
                 clause.unread.append(lexeme)  # "touch right beside right"
             return
+        elif self._joined_to(index, foot):
+            return
         elif self._turns_to(index) and clause.turn_to is None:
             clause.turn_to = foot
         elif before is Kind.TO or (following is Kind.DIAGONAL and clause.feet):
@@ -345,6 +349,12 @@ class _Reader:
             return
         clause.side_in_words = not clause.feet and lexeme.word in _SIDE_WORDS
         clause.feet.append(foot)
+
+    def _joined_to(self, index: int, foot: Foot) -> bool:
+        """ "PG rejoint PD": the second foot is the one that stays."""
+        clause = self._clause
+        joins = clause.direction == "together" and self._kind(index - 1) is Kind.DIRECTION
+        return joins and clause.feet[-1:] == [foot.other] and self._kind(index + 1) is None
 
     def _only_turns(self, index: int) -> bool:
         """Does the clause say nothing but a turn, up to its last word?"""

@@ -386,9 +386,13 @@ def _attached(clauses: list[Clause]) -> list[Clause]:
                 before.turn, before.times = clause.turn, clause.times  # "(4 x ⅛)"
                 continue
             turned = before.turn is not None or before.turn_facing is not None
+            if clause.sense is Sense.TURN and clause.bracket and before.in_parts and clause.turn:
+                before.turn = (before.turn or 0) + clause.turn  # "rolling vine (¼, ½, ¼)"
+                continue
             if clause.sense is Sense.TURN and clause.bracket and not turned:
                 before.turn, before.turn_to = clause.turn, clause.turn_to
                 before.turn_facing = clause.turn_facing
+                before.in_parts = before.turn is not None
                 continue
         if before is not None and _paddles_off(before, clause):
             clause.figure = PIVOT
@@ -434,7 +438,7 @@ def _choices(clauses: list[Clause]) -> Iterator[list[Clause]]:
             yield clauses
             yield [clause for clause in clauses if clause.optional]
         return
-    tail = [clause for clause in required if clause.half]
+    tail = _led([clause for clause in required if clause.half], required)
     head = [clause for clause in required if not clause.half]
     told = sum(clause.sense is Sense.FIGURE for clause in tail)
     order = (tail, required) if told > 1 else (required, tail)
@@ -442,6 +446,18 @@ def _choices(clauses: list[Clause]) -> Iterator[list[Clause]]:
         # Feet alone behind a colon name the steps of the figure before it.
         if chosen and any(clause.sense is not Sense.FEET for clause in chosen):
             yield chosen
+
+
+def _led(tail: list[Clause], required: Sequence[Clause]) -> list[Clause]:
+    """ "Left foot: step forward, drag right": a foot alone before a colon leads what follows."""
+    head = [clause for clause in required if not clause.half]
+    feet = [foot for clause in head for foot in clause.feet]
+    alone = len(feet) == 1 and all(clause.sense is Sense.FEET for clause in head)
+    if not alone or not tail or tail[0].feet or tail[0].sense is not Sense.FIGURE:
+        return tail
+    first = replace(tail[0])
+    first.feet = feet
+    return [first, *tail[1:]]
 
 
 def _forms(clauses: Sequence[Clause]) -> Iterator[list[FigureUse]]:

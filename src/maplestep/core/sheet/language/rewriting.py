@@ -40,7 +40,7 @@ def rewritten(clauses: list[Clause]) -> Iterator[tuple[float, list[Clause]]]:
         if depth == _MOST:
             continue
         for price, rewriting in REWRITINGS:
-            for index in range(1, len(now)):
+            for index in range(0 if rewriting is _step_pivot else 1, len(now)):
                 if now[index].unread:
                     continue  # a clause with a word that fits nowhere must not be hidden
                 changed = rewriting(now, index)
@@ -93,6 +93,32 @@ def _turned_step(clauses: Sequence[Clause], index: int) -> list[Clause] | None:
     turned.turn, turned.turn_to, turned.start = before.turn, before.turn_to, before.start
     turned.turn_facing, turned.optional = before.turn_facing, False
     return [*clauses[: index - 1], turned, *clauses[index + 1 :]]
+
+
+def _step_pivot(clauses: Sequence[Clause], index: int) -> list[Clause] | None:
+    """ "Step ½ L" on two counts: a step and a pivot; so are the others like it in the line."""
+    if not _may_pivot(clauses[index]):
+        return None
+    return [
+        part
+        for clause in clauses
+        for part in (_pivoted(clause) if _may_pivot(clause) else (clause,))
+    ]
+
+
+def _may_pivot(clause: Clause) -> bool:
+    plain = clause.figure is STEP and clause.direction in {"", "fwd"} and clause.times == 1
+    turned = clause.turn is not None and clause.weight is None
+    return plain and turned and len(clause.feet) < 2
+
+
+def _pivoted(clause: Clause) -> tuple[Clause, Clause]:
+    step, pivot = replace(clause), replace(clause)
+    step.turn, step.turn_to, step.turn_facing, step.turns = None, None, None, False
+    step.direction = "fwd"
+    pivot.figure, pivot.direction, pivot.feet, pivot.travel = PIVOT, "", [], None
+    pivot.turn_to = clause.turn_to or clause.travel
+    return step, pivot
 
 
 def _within_its_steps(clauses: Sequence[Clause], index: int) -> list[Clause] | None:
@@ -231,6 +257,7 @@ REWRITINGS: Final[tuple[tuple[float, Rewriting], ...]] = (
     (0.3, _leads_in),
     (0.3, _within_its_steps),
     (0.3, _turned_step),
+    (0.4, _step_pivot),
     (0.3, _turns_all),
     (0.3, _direction_of_figure),
     (0.3, _ends_figure),

@@ -105,13 +105,20 @@ def read_lines(text: str) -> Iterator[Line]:
 
 def _counts_something(choice: Choice) -> bool:
     """Counted steps or a section: then steps without counts belong to those."""
-    return choice.role in {Role.COUNTS, Role.SECTION, Role.STEPS}
+    line = choice.lines[0]
+    if isinstance(line, SectionHeading):
+        return bool(line.first or line.counts or line.title.startswith("Section"))
+    return choice.role in {Role.COUNTS, Role.STEPS}
 
 
 def _with_uncounted(given: tuple[Choice, ...], steps: Choice | None) -> tuple[Choice, ...]:
     if steps is None or not any(choice.role is Role.WORDS for choice in given):
         return given
-    return tuple(sorted((*given, steps), key=lambda choice: choice.cost))
+    dearer = (
+        choice._replace(cost=choice.cost + 0.8) if choice.role is Role.SECTION else choice
+        for choice in given
+    )
+    return tuple(sorted((*dearer, steps), key=lambda choice: choice.cost))
 
 
 def chosen_roles(chosen: list[Choice]) -> list[Role]:

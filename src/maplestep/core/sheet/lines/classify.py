@@ -31,7 +31,7 @@ from .columns import (
     numbers,
 )
 from .gauge import gauge, step_words
-from .head import Fact, facts_in
+from .head import facts_in, title_of
 from .headings import (
     PartHeading,
     SectionHeading,
@@ -107,6 +107,8 @@ _NO_TITLE: Final = re.compile(
     r"|^\W*(?:hi|hello|hey|dear|bonjour|salut|coucou|good (?:morning|evening))\b.*[,!]\s*$"
 )
 _LONG: Final = 5
+_LONG_TITLE: Final = 12
+"""Words of a title at most, as a rule."""
 
 
 @lru_cache(maxsize=20_000)
@@ -331,11 +333,6 @@ def _facts(text: str, span: Span, *, headed: bool) -> Iterator[Choice]:
     yield Choice(cost, Role.FACT, facts)
 
 
-def title_of(text: str, span: Span) -> Fact:
-    """A line as the sheet's title."""
-    return Fact(text, span, "title", text.strip().strip('#*_= “”"«»>').strip())
-
-
 # without counts
 
 
@@ -359,6 +356,7 @@ def _loose(text: str, span: Span, remark: Remark, found: Sequence[Choice]) -> It
     if not _FOOTER.match(text) and not tabled and any(char.isalpha() for char in text):
         odd = 2.0 if counted else _oddity_of_title(text) if _readable(text) else 0.0
         odd += 1.5 if _NO_TITLE.match(fold(text)) else 0.0
+        odd += 0.6 if text.rstrip().endswith(":") or len(text.split()) > _LONG_TITLE else 0.0
         if _SURE_HEADING.match(text) and roles & {Role.SECTION, Role.PART}:
             odd += 1.8
         yield Choice(0.1 + odd, Role.TITLE, (title_of(text, span),))

@@ -36,8 +36,9 @@ _BEHIND: Final = re.compile(
     r"|[\s|:–—-]\s{0,3}(?P<bare>&?\d{1,3}(?:\s{0,3}[-–—&]\s{0,3}\d{1,3})+&?))\s{0,3}[|.,;]?\s{0,9}$"
 )
 _SHORT: Final = r"(?:[&ae]\s?)?\d{1,2}(?:\s*(?:[-–—&,]|[&ae](?![a-z]))\s*\d{0,2})*"
+_HALVES: Final = re.compile(r"[(\[]\s*&\s*[)\]]")
 _MARK: Final = re.compile(
-    rf"[\[(]\s*(?:counts?\s+|temps\s+)?({_SHORT})\s*[\])](?!\s*counts?)"
+    rf"[\[(]\s*(?:counts?\s+|temps\s+)?({_SHORT}|&)\s*[\])](?!\s*counts?)"
     rf"|\b(?:on|sur|au)\s+(?:the\s+|le\s+)?(?:counts?\s+|beats?\s+|temps\s+|comptes?\s+)?({_SHORT})"
     r"(?![\w:]|\s+(?:walls?|murs?|counts?|heels?|times|o.?clock))",
     re.IGNORECASE,
@@ -64,6 +65,8 @@ class Piece(NamedTuple):
     counts: tuple[int, int]
     words: tuple[int, int]
     behind: str = ""
+    after_half: bool = False
+    """An "&" of its own stands before the count."""
 
 
 @lru_cache(maxsize=4096)
@@ -184,10 +187,33 @@ def counted_in_text(text: str, span: Span) -> Cut:
         if found is None:
             return ()
         pieces += found
+    halves = [text[p.counts[0] : p.counts[1]] == "&" for p in pieces]
+    if any(halves):
+        if halves[-1]:
+            return ()
+        text = _HALVES.sub(lambda half: " " * (len(half[0]) - 1) + ",", text)
+        pieces = _with_halves(pieces, halves)
     said = [numbers(text[p.counts[0] : p.counts[1]])[0] for p in pieces]
     if len(pieces) < 2 or said != sorted(set(said)) or said[0] > 100:
         return ()
     return tuple(step_line(text, span, piece) for piece in pieces)
+
+
+def _with_halves(pieces: list[Piece], halves: list[bool]) -> list[Piece]:
+    """ "(1) ... (&) ... (2)": the "&" and the count behind it are danced by one line."""
+    found: list[Piece] = []
+    opened: Piece | None = None
+    for piece, half in zip(pieces, halves, strict=True):
+        if half:
+            opened = opened or piece
+            continue
+        if opened is not None:
+            words = (opened.words[0], piece.words[1])
+            found.append(piece._replace(words=words, after_half=True))
+            opened = None
+        else:
+            found.append(piece)
+    return found
 
 
 def has_marks(text: str) -> bool:
@@ -232,19 +258,21 @@ def _empty(text: str) -> bool:
 
 def step_line(text: str, span: Span, piece: Piece) -> StepLine:
     """A step line from the places of its count column and its words."""
-    (counts_from, counts_to), (words_from, words_to), behind = piece
+    (counts_from, counts_to), (words_from, words_to) = piece.counts, piece.words
     rest = text[words_from:words_to]
     lead = len(rest) - len(rest.lstrip(" \t|:,;.)]*_"))
     words = rest[lead:].rstrip(" \t|*_")
     return StepLine(
         text=text,
         span=span,
-        counts=clean(text[counts_from:counts_to]),
+        counts=("&" if piece.after_half else "") + clean(text[counts_from:counts_to]),
         counts_at=span.start + counts_from,
         words=words,
         words_at=span.start + words_from + lead,
-        repeats=read_repetition(words) if words[:1] and not words[0].isdecimal() else None,
-        behind=behind,
+        repeats=read_repetition(words, counted=True)
+        if words[:1] and not words[0].isdecimal()
+        else None,
+        behind=piece.behind,
     )
 
 

@@ -36,6 +36,9 @@ _PIECES: Final = (
     ("bpm", re.compile(r"(?<!\w)(\d{2,3}(?:[.,]\d)?)\s*bpm\b|\bbpm\s*[:=]?\s*(\d{2,3})\b")),
 )  # fmt: skip
 _BARE: Final = re.compile(r"^[\s*_#>]*(\d{2,3})\s*[/|-]\s*([1248])(?:\s*walls?)?[\s*_]*$")
+_SLASHED: Final = re.compile(
+    r"[(\[](?:[^()\[\]]*[\s,/])?(\d{2,3})\s*/\s*([1248])(?!\d)[^()\[\]]*[)\]]\s*$"
+)
 _KEYED: Final = re.compile(
     r"(?:(?<=^)|(?<=[\s|,;*_•>(]))"
     r"(title|dance(?: name| title)?|name(?: of (?:the )?dance)?|counts?|walls?|level|intro|introduction|start weight|weight|rhythm|feel|timing"
@@ -122,6 +125,13 @@ def facts_in(text: str, span: Span) -> Iterator[Fact]:
     yield from _pieces(text, plain, span)
 
 
+def title_of(text: str, span: Span) -> Fact:
+    """A line as the sheet's title: what it has in quotes, or all of it."""
+    quoted = _QUOTED.match(text.strip(" *_#>"))
+    said = quoted[1] if quoted else text.strip().strip('#*_= “”"«»>')
+    return Fact(text, span, "title", said.strip())
+
+
 def _pieces(text: str, plain: str, span: Span) -> Iterator[Fact]:
     """Facts by their words alone: "32 counts, 4 walls, improver"."""
     if len(plain) != len(text):
@@ -130,6 +140,14 @@ def _pieces(text: str, plain: str, span: Span) -> Iterator[Fact]:
     if bare:
         for key, group in (("counts", 1), ("walls", 2)):
             yield Fact(text, _place(span, bare.start(group), bare.end(group)), key, bare[group])
+        return
+    slashed = _SLASHED.search(plain)
+    if slashed:
+        for key, group in (("counts", 1), ("walls", 2)):
+            place = _place(span, slashed.start(group), slashed.end(group))
+            yield Fact(text, place, key, slashed[group])
+        if text[: slashed.start()].strip():
+            yield title_of(text[: slashed.start()], span)._replace(text=text)
         return
     found = [(key, match) for key, pattern in _PIECES if (match := pattern.search(plain))]
     intro = next((match for key, match in found if key == "intro"), None)

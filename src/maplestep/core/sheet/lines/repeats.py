@@ -32,6 +32,9 @@ _SAME_AGAIN: Final = re.compile(
     r"^\W*(?:(?:the\s+)?(?:second|next|last|other|final|remaining)\s+(?:\d{1,3}\s+counts?|half|part)\s*[:=,–-]?\s*)?"
     r"(?:is\s+|are\s+)?(?:the\s+)?same\s+(?:again|as\s+(?:above|before|the\s+first))\b(?P<rest>.*)$"
 )
+_BARE: Final = re.compile(
+    r"^\W*(?:(?:and\s+)?(?:repeat|again|encore|repeter|repetez|idem|same)(?:\s+(?:it|again|once more))?)\W*$"
+)
 _OF_PART: Final = re.compile(
     r"^\s*,?\s*(?:of|de|from|in)\s+(?!l['’])(?:the\s+|la\s+)?(?:part(?:ie)?\s+)?"
     r"([a-z](?:['’]|\d)?(?![a-z])|tag(?:\s+\d)?|bridge|pont|verse|chorus|couplet|refrain|one|two|three|\d)\b"
@@ -69,8 +72,10 @@ class Repetition:
         return self.counts and not (self.last or self.back or self.part)
 
 
-def read_repetition(text: str) -> Repetition | None:
+def read_repetition(text: str, *, counted: bool = False) -> Repetition | None:
     """What a line asks to dance again, or None when it asks for nothing of the kind.
+
+    Where it is ``counted``, "repeat" alone is enough: so many counts once more.
 
     >>> read_repetition("Repeat section 1 on the other foot").mirrored
     True
@@ -83,6 +88,8 @@ def read_repetition(text: str) -> Repetition | None:
     True
     """
     plain = fold(text)
+    if counted and _BARE.match(plain):
+        return Repetition(counts=True, first=1, last=0, mirrored=False)
     match = _AGAIN.match(plain) or _BEHIND.match(plain) or _SAME_AGAIN.match(plain)
     if match is None:
         return None

@@ -44,6 +44,7 @@ _AT_START: Final = re.compile(
     r"\b(?:start|beginning|debut)\s+(?:of|du)\s+(?:the\s+)?(?:\w+\s+)?(?:walls?|murs?)\b"
 )
 _LINK: Final = re.compile(r"[\s,/&]*(?:(?:or|and|nor|ni|et|ou|any)\b[\s,/&]*)*$")
+_DENIED: Final = frozenset({"tag", "restart", "tag_restart", "bridge", "numbered"})
 _DENIABLE: Final = frozenset({"tag", "restart", "tag_restart", "bridge", "or", "every"})
 _WITH_LENGTH: Final = frozenset({ClaimKind.TAG, ClaimKind.TAG_RESTART, ClaimKind.BRIDGE})
 _SMALL: Final = frozenset({"one", "un", "une"})
@@ -204,7 +205,8 @@ class _Reader:
         self._name_kinds()
         drafts = [d for d in self._drafts if d.kind is not None]
         if self._denied and not any(d.walls or d.rule for d in drafts):
-            return Statements(none=True)
+            named = any(token.name in _DENIED for token in self._tokens)
+            return Statements(none=named)
         self._share(drafts)
         events: list[Statement] = []
         unclear: list[Unclear] = []
@@ -848,6 +850,9 @@ class _Reader:
             self._now.leaves_out = LeftOut(counts=number_of(token["but"]))
 
     def _asks(self, _: int, token: Token) -> None:
+        colon = self._plain.rfind(":", 0, token.start)
+        if token.name == "twice" and colon >= self._now.walls_end > 0:
+            return  # "tag after wall 4: stomp right twice"
         if self._now.kind is not None or token.name != "twice":
             self._now.asks = token.name
 
