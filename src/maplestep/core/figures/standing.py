@@ -19,7 +19,7 @@ STANDING: Final[tuple[Figure, ...]] = (
     ),
     Figure(
         name="walk",
-        also=("march", "run"),
+        also=("march", "run", "boogie walk"),
         french=("marche", "marcher", "course", "courir", "pas de marche"),
         ways=("F @",),
         repeats=True,

@@ -37,6 +37,19 @@ EVENT_WORDS: Final = re.compile(
     r"\b(?:walls?|murs?|restarts?|tags?|bridges?|endings?|reprises?)\b", re.IGNORECASE
 )
 
+# "7-8 L side, R touch (restart here on wall 3)", "... ** Restart wall 3 **".
+_NOTE: Final = re.compile(
+    r"[(\[]\s*\**[^()\[\]]*\b(?:restart|tag|bridge|ending|reprise|walls?)\b[^()\[\]]*[)\]]"
+    r"|\*+\s*[^*]*\b(?:restart|tag|bridge|ending|reprise)\b[^*]*\**\s*$"
+    r"|[.;–—-]\s+(?:restart|tag|reprise)\b.*$",
+    re.IGNORECASE,
+)
+
+
+def note_in(text: str) -> re.Match[str] | None:
+    """A note on a tag or restart behind the steps of a line."""
+    return _NOTE.search(text) if EVENT_WORDS.search(text) else None
+
 
 def facings_in(text: str) -> Iterator[tuple[int, int, int]]:
     """Every facing a text states: (eighths, start, end) in the text.

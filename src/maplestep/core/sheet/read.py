@@ -26,7 +26,7 @@ from .build.sections import ZERO
 from .build.timing import scaled
 from .build.user_figures import own_figure
 from .build.variants import VariantBuilder, piece_of
-from .claims import EVENT_WORDS, claims_of
+from .claims import claims_of, note_in
 from .language.foreign import foreign_language
 from .language.interpretations import usual_column
 from .language.lexicon import Lexicon, fold, standard
@@ -40,19 +40,12 @@ from .lines.model import FigureLine, Line, OptionLine, Remark, StepLine
 from .model import Claim, Claims, Part, PartKind, Sheet, SheetStatement
 from .statements.model import Unclear
 from .statements.place import placed
-from .statements.read import read_statements
+from .statements.read import read_statements, states_events
 
 MAX_LINES: Final = 2000
 MAX_CHARACTERS: Final = 200_000
 _ORDER: Final = re.compile(
     r"^[\s#*_-]*(?:sequence|order(?: of parts)?|phrasing|séquence|ordre)[*_\s]*[:=]", re.IGNORECASE
-)
-# "7-8 L side, R touch (restart here on wall 3)", "... ** Restart wall 3 **".
-_NOTE: Final = re.compile(
-    r"[(\[]\s*\**[^()\[\]]*\b(?:restart|tag|bridge|ending|reprise|walls?)\b[^()\[\]]*[)\]]"
-    r"|\*+\s*[^*]*\b(?:restart|tag|bridge|ending|reprise)\b[^*]*\**\s*$"
-    r"|[.;–—-]\s+(?:restart|tag|reprise)\b.*$",
-    re.IGNORECASE,
 )
 _ODD: Final = re.compile("[\u00a0\u2007\u202f\ufeff\uff01-\uff5e]")
 # Spaces of word processors, and full-width signs, which lie 0xFEE0 above the plain ones.
@@ -233,9 +226,11 @@ class _Reader:
 
     def _steps(self, line: StepLine) -> None:
         """A line of steps; a note on a restart may stand behind them."""
-        note = _NOTE.search(line.words) if EVENT_WORDS.search(line.words) else None
+        note = note_in(line.words)
         if note is None:
             self._part(line.span).add_steps(line)
+            if line.behind and states_events(line.behind):
+                self._state(line.behind, line.span)
             return
         words = line.words[: note.start()] + " " * len(note[0]) + line.words[note.end() :]
         self._part(line.span).add_steps(line._replace(words=words))

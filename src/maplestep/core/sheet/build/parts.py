@@ -22,9 +22,9 @@ from ..language.interpretations import (
     Fitted,
     counts_in,
     fit_line,
-    in_rhythm,
     moved,
     readings,
+    rhythms,
     section_column,
     usual_column,
 )
@@ -149,7 +149,7 @@ class PartBuilder:
             words, len(counts.positions), counts.whole, self._lexicon, self._effort.ways
         )
         self._effort.looked(fitted)
-        fitted = self._in_rhythm(counts, fitted)
+        fitted = self._in_rhythm(counts, fitted, words)
         if fitted.how == "rhythm":
             self.findings.append(reading_findings.rhythm_assumed(line, fitted, counts.first))
             first = counts.first
@@ -170,17 +170,17 @@ class PartBuilder:
         if line.behind:
             self._opened.claim_facing(line.behind, line.span)
 
-    def _in_rhythm(self, counts: CountList, fitted: Fitted) -> Fitted:
+    def _in_rhythm(self, counts: CountList, fitted: Fitted, words: str) -> Fitted:
         """Whole counts may stand for the usual rhythm: so, when otherwise the feet cross."""
-        if not counts.whole or fitted.how or not fitted.uses:
-            return fitted
-        other = in_rhythm(fitted, len(counts.positions))
-        if other is None:
-            return fitted
         stance = Stance(weight=self._weight, facing=self._facing)
-        meant = parse_counts(other.rhythm).positions
-        crossed = conflicts(fitted, counts.positions, stance)
-        return other if crossed and not conflicts(other, meant, stance) else fitted
+        plain = not counts.whole or fitted.how or not fitted.uses or len(fitted.uses) < 2
+        if plain or not conflicts(fitted, counts.positions, stance):
+            return fitted
+        for other in rhythms(words, len(counts.positions), self._lexicon):
+            meant = parse_counts(other.rhythm).positions
+            if not other.unread and not conflicts(other, meant, stance):
+                return other
+        return fitted
 
     def _counts(self, line: StepLine) -> CountList | None:
         """The line's count column; None, and a finding, when it is none or asks too much."""

@@ -33,6 +33,7 @@ _SIDE_WORDS: Final = frozenset({"right", "left", "droite", "gauche"})
 _STAY: Final = frozenset({"bump", "sway"})
 # "Stomp R twice": the same foot; only the last may take the weight.
 _ON_THE_SPOT: Final = frozenset({"stomp"})
+_HIPS: Final = frozenset({"hip", "hips", "hanche", "hanches"})
 _BEFORE_A_FIGURE: Final = frozenset(
     {Kind.AMOUNT, Kind.TURN, Kind.DIRECTION, Kind.FOOT, Kind.DIAGONAL, Kind.STYLE}
 )
@@ -400,6 +401,9 @@ class _Reader:
     def _number(self, index: int, lexeme: Lexeme) -> None:
         following = self._lexemes[index + 1].word if index + 1 < len(self._lexemes) else ""
         counted = following.startswith(("count", "temps"))
+        figure = self._clause.figure
+        if figure is not None and lexeme.value > 2 and lexeme.value in figure.lengths:
+            return  # "weave left 4": so many counts
         if counted:
             self._clause.lasts = min(lexeme.value, _MOST_TIMES)
         elif 0 < lexeme.value <= _MOST_NUMBER and (
@@ -495,7 +499,10 @@ def _settle_without_figure(
     clause: Clause, lexemes: Sequence[Lexeme], others: tuple[Lexeme, ...], lexicon: Lexicon
 ) -> None:
     """Feet alone, a turn alone, styling, or words nobody knows."""
-    if clause.feet and any(lexeme.kind is Kind.STYLE for lexeme in lexemes):
+    if clause.feet and any(x.kind is Kind.STYLE and x.word in _HIPS for x in lexemes):
+        clause.sense, clause.figure = Sense.FIGURE, BY_NAME["bump"]  # "hip R, hip L"
+        _look_near(clause, others, lexicon)
+    elif clause.feet and any(lexeme.kind is Kind.STYLE for lexeme in lexemes):
         clause.sense = Sense.STYLE  # "bend R knee", "look left"
     elif clause.feet and not others:
         clause.sense = Sense.FEET

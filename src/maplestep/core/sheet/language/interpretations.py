@@ -115,6 +115,11 @@ def _more_usual(fitted: Fitted, landings: int) -> Fitted | None:
     return in_rhythm(fitted, landings)
 
 
+def rhythms(words: str, landings: int, lexicon: Lexicon) -> Iterator[Fitted]:
+    """Ways to read a line in the usual rhythm of its figures, those that bend it least first."""
+    yield from _Search(words, landings, lexicon).rhythms()
+
+
 def in_rhythm(fitted: Fitted, landings: int) -> Fitted | None:
     """The same figures in their usual rhythm, where that fills as many whole counts."""
     bent = _bent([(list(fitted.uses), fitted.unread)], landings, True)
@@ -160,6 +165,22 @@ class _Search:
                         yield self._fitted(uses, shares, chosen, clauses, cost)
                     elif bent == 0 and not _leaves_out(clauses, chosen):
                         self._remember(uses, spoilt, chosen)
+
+    def rhythms(self) -> Iterator[Fitted]:
+        """The ways in which the figures' usual rhythm fills the counts."""
+        for bent, clauses in rewritten(self._clauses):
+            for chosen in _choices(clauses):
+                if _leaves_out(clauses, chosen):
+                    continue
+                for cost, uses, spoilt in self._forms(chosen, bent):
+                    if self._left <= 0:
+                        return
+                    self._left -= 1
+                    unread = tuple(_place(x) for clause in chosen for x in clause.unread)
+                    way = [(uses, (*self._twice, *unread))]
+                    found = None if spoilt or not uses else _bent(way, self._landings, True)
+                    if found is not None and found.how == "rhythm":
+                        yield replace(found, cost=found.cost + cost)
 
     def _forms(
         self, chosen: list[Clause], cost: float

@@ -91,8 +91,9 @@ class _Cutter:
     def take(self, lexeme: Lexeme) -> None:
         kind = lexeme.kind
         if kind in _CUTS:
-            if lexeme.word == "|" and [x.kind for x in self._now.lexemes] == [Kind.FOOT]:
-                return  # a column of feet beside the one of steps
+            kinds = {x.kind for x in self._now.lexemes}
+            if lexeme.word in {"|", "/"} and kinds == {Kind.FOOT}:
+                return  # a column of feet beside the one of steps, "R/L skate"
             self._cut(kind)
             if lexeme.word == "&" and self.done:
                 step = Segment(lexemes=[lexeme], optional=True, half=self._half, ampersand=True)

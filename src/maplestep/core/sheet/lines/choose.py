@@ -57,7 +57,7 @@ class State(NamedTuple):
     opened: int = 0
     """The first count a heading named."""
     waiting: int = 0
-    """1: counts wait for words; 2: words wait for counts."""
+    """1: counts wait for words; 2: words wait for counts; 3: so may a heading's own words."""
     side: int = 0
     """1: counts stand above their words in this sheet; 2: below."""
     total: int = 0
@@ -316,7 +316,7 @@ def _placed(state: State, first: int, last: int) -> tuple[float, State]:
 
 def _counts(state: State, choice: Choice) -> tuple[float, State]:
     cost, after = _placed(state, choice.first, choice.last)
-    if state.waiting == 2:
+    if state.waiting >= 2:
         return cost + (state.side == 1), after._replace(side=2)
     return cost + _left(state), after._replace(waiting=1)
 
@@ -353,6 +353,7 @@ def _heading(
     return cost, State(
         head=False,
         titled=True,
+        waiting=3 if choice.role is Role.SECTION and not behind and _tells_steps(line) else 0,
         base=0 if behind else base,
         reached=behind,
         headed=choice.role is Role.SECTION,
@@ -393,6 +394,12 @@ def _steps_on(line: Line) -> bool:
     """Words of steps on a heading's own line may be all the steps of its section."""
     seen = gauge(_words_of(line))
     return seen.steps > 1 and seen.feet > 0
+
+
+def _tells_steps(line: Line) -> bool:
+    """May the heading's own words be what the counts below it count?"""
+    seen = gauge(_words_of(line))
+    return seen.steps > 0 and seen.feet > 0
 
 
 def _cost_of_part(line: PartHeading, context: Context) -> float:
@@ -450,6 +457,14 @@ def _joined(lines: list[Line], roles: list[Role], text: str) -> Iterator[Line]:
         line, role = lines[index], roles[index]
         index += 1
         partner = _partner(lines, roles, index)
+        if isinstance(line, SectionHeading) and partner is not None and _tells_steps(line):
+            yield line
+            counts = lines[partner]
+            if roles[partner] is Role.COUNTS and isinstance(counts, StepLine):
+                yield from lines[index:partner]
+                yield counts._replace(words=line.words, words_at=line.words_at)
+                index = partner + 1
+            continue
         if role is Role.COUNTS and partner is not None and roles[partner] is Role.WORDS:
             assert isinstance(line, StepLine)
             yield _with_words(line, lines[partner])

@@ -16,7 +16,7 @@ from typing import Final, NamedTuple
 from ...counts import parse_counts
 from ...errors import CountError
 from ...moves import Span
-from ..claims import EVENT_WORDS
+from ..claims import EVENT_WORDS, note_in
 from ..language.interpretations import counts_in, fit_line, section_column
 from ..language.lexicon import fold, standard
 from ..statements import read_statements, states_events
@@ -236,17 +236,22 @@ def _cost_of_steps(text: str, lines: Cut) -> float:
     for line in lines:
         if line.repeats is not None:
             continue
-        seen = gauge(line.words)
+        seen = gauge(_without_note(line.words))
         odd = seen.unknown + (0.5 if not seen.all else 0)
         plain = line.counts.isdecimal()
         cost += 0.1 + 1.5 * odd / max(seen.all, 1)
         if not seen.steps:
             cost += 1.0 if plain else 0.3
-    if EVENT_WORDS.search(text) and states_events(text):
+    if EVENT_WORDS.search(text) and states_events(_without_note(text)):
         cost += 3
     if text.lstrip(" *_#>").startswith("[") and _is_long(lines[0].counts):
         cost += 0.4  # "[9-16] repeat counts 1-8" opens a section
     return cost / len(lines)
+
+
+def _without_note(text: str) -> str:
+    note = note_in(text)
+    return text[: note.start()] + text[note.end() :] if note is not None else text
 
 
 def _is_long(counts: str) -> bool:

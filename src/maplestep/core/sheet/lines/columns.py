@@ -20,13 +20,14 @@ from .repeats import read_repetition
 
 COLUMN: Final = (
     r"(?:[&ae]{1,3}\s?)?\d{1,6}"
-    r"(?:(?:\s*[-–—−]\s*|\s*[&+]\s*|\s?n\s?(?=\d)|\s(?:to|à)\s(?=\d)|[&ae]{1,3}(?![a-z])|\s*,\s*(?=\d)"
+    r"(?:(?:\s*[-–—−]\s*|\s*[&+]\s*|\s?n\s?(?=\d)|\s(?:to|à)\s(?=\d)|[&ae]{1,3}(?![a-z])|\s*,\s*(?=\d)|\s/\s(?=\d)"
     r"|\s+(?=\d))\d{0,6})*"
 )
 """A count column: "1-4", "5&6", "1 2 3&4", "1n2", "1 à 4"."""
 LABEL: Final = r"(?:(?:counts?|cts?|beats?|temps|comptes?|cpts?)\.?\s+)"
 _COUNTS: Final = re.compile(
-    rf"^[\s|*•_>]*{LABEL}?[\[(]?({COLUMN})[\])]?[*_]*\s*[.:)|]?(?=\s|$|\|)", re.IGNORECASE
+    rf"^[\s|*•_>]*{LABEL}?[\[(]?({COLUMN})[\])]?[*_]*\s*(?:[.:)|]?(?=\s|$|\|)|,(?=[^\W\d]))",
+    re.IGNORECASE,
 )
 _COUNTLIKE: Final = re.compile(r"^\s*([\d&][\d&\-–—−+]*\S*)\s+(\S.*)$")
 _BULLET: Final = re.compile(r"^\s*(?:[-*•–>]+\s+|>+|\|\s*)+")
@@ -86,7 +87,7 @@ def opens_with_counts(words: str) -> bool:
 def clean(written: str) -> str:
     """A count column with "n", "and" and "à" in their usual form."""
     plain = re.sub(r"(?<=\d)\s?n\s?(?=\d)", "&", written.strip(), flags=re.IGNORECASE)
-    plain = re.sub(r"(?<=\d)\s(?:to|à)\s(?=\d)", "-", plain)
+    plain = re.sub(r"(?<=\d)\s(?:to|à)\s(?=\d)", "-", plain).replace(" / ", " ")
     return _apart(plain)
 
 
@@ -104,8 +105,8 @@ def front(text: str) -> tuple[str, int, int] | None:
     """The count column a line begins with: its text, where it starts, where the words start."""
     start = _dress(text)
     match = _COUNTS.match(text[start:])
-    if match is None:
-        return None
+    if match is None or match[1][0] in "AE":
+        return None  # "A1" is the label of a section, "a1" a lead-in
     counts, end = _forward(match[1], match.end())
     return counts, start + match.start(1), start + end
 
@@ -245,11 +246,20 @@ def _marked(text: str, start: int, end: int) -> list[Piece] | None:
     if not trails and step_words(text[marks[-1].end() : end]):
         return None
     faced = [_FACED.match(text, mark.end(), end) for mark in marks]
+    trailing = text[marks[-1].end() : end].strip()
     ends = [each.end() if each else mark.end() for each, mark in zip(faced, marks, strict=True)]
-    return [
+    pieces = [
         Piece(place, (first, mark.start()), each[0] if each else "")
         for place, first, mark, each in zip(places, [start, *ends], marks, faced, strict=False)
     ]
+    if trailing and not trails:
+        # A facing or a note on a restart behind the last count.
+        bare = _BARE_CLOCK.fullmatch(trailing)
+        pieces[-1] = pieces[-1]._replace(behind=f"({trailing})" if bare else trailing)
+    return pieces
+
+
+_BARE_CLOCK: Final = re.compile(r"(?:1[0-2]|[1-9])[:.h][0-5]\d")
 
 
 def _empty(text: str) -> bool:

@@ -84,10 +84,11 @@ LEVELS: Final = {
     "avance": "advanced",
 }
 _LEVEL: Final = re.compile(r"\b(" + "|".join(sorted(LEVELS, key=len, reverse=True)) + r")s?\b")
+_SENTENCE_TITLE: Final = re.compile(r"[^.\d]{2,50}\.\s+")
 _SET_APART: Final = re.compile(r"(?:\s{3,}|\t|\s[-–—|•]\s*)$")
 _FACTUAL: Final = re.compile(r"\d|:")
 _QUOTED: Final = re.compile(r"[“\"«]\s?([^“”\"«»]{2,60}?)\s?[”\"»]")
-_APART: Final = re.compile(r"[(\[]\s*$|\s(?:[-–—|•*/]|\.)\s*$|(?<=[A-Z]{2})\.\s+$|[|•]\s*$")
+_APART: Final = re.compile(r"[(\[]\s*$|\s(?:[-–—|•*/]|\.)\s*$|[|•]\s*$")
 
 
 class Fact(NamedTuple):
@@ -186,8 +187,8 @@ def _title_before(text: str, begins: int, span: Span) -> Iterator[Fact]:
     quoted = _QUOTED.search(text[:begins])
     if quoted is not None:
         yield Fact(text, _place(span, *quoted.span(1)), "title", quoted[1])
-    elif _APART.search(text[:begins]):
-        title = _APART.sub("", text[:begins]).strip(" *_#|>")
+    elif _APART.search(text[:begins]) or _SENTENCE_TITLE.fullmatch(text[:begins]):
+        title = _APART.sub("", text[:begins]).strip(" *_#|>.")
         if title and not _LEVEL.search(fold(title)):
             yield Fact(text, span, "title", title)
 

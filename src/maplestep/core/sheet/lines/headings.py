@@ -81,7 +81,9 @@ _EIGHT: Final = re.compile(
     r"(?:(?:set\s+of\s+)?(?:eight|8|six|6|16|32)(?:\s*counts?)?s?|section|set)\b\s*()(.*?)[*_\s]*$",
     re.IGNORECASE,
 )
-_LABELLED: Final = re.compile(_DRESS + r"([A-Z]\d{1,2})[*_\s]*(?:$|[:.\-–—)]\s*(.*?)[*_\s]*$)")
+_LABELLED: Final = re.compile(
+    _DRESS + r"([A-Z]\d{1,2})(?:[*_\s]*(?:$|[:.\-–—)])|(?=\s[^\W\d]))\s*(.*?)[*_\s]*$"
+)
 _ITEM: Final = re.compile(_DRESS + r"(\d{1,2})\s*[.):]\s*[*_]*()([^\W\d].*?)[*_:\s]*$")
 _RANGE_HEADING: Final = re.compile(
     _DRESS

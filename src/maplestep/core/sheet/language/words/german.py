@@ -11,10 +11,14 @@ R, L = Foot.RIGHT, Foot.LEFT
 PHRASES: Final[dict[Kind, dict[Any, tuple[str, ...]]]] = {
     Kind.FOOT: {
         R: (
-            *("rechter fuss", "rechten fuss", "rechts", "rechte", "rechten", "rechter", "rechtes"),
+            *("rechter fuss", "rechten fuss", "rechts", "rechte", "rechten", "rechtem"),
+            *("rechter", "rechtes"),
             "re",
         ),
-        L: ("linker fuss", "linken fuss", "links", "linke", "linken", "linker", "linkes", "li"),
+        L: (
+            *("linker fuss", "linken fuss", "links", "linke", "linken", "linkem", "linker"),
+            *("linkes", "li"),
+        ),
     },
     Kind.DIRECTION: {
         "fwd": ("vor", "vorwarts", "nach vorn", "nach vorne", "vorn", "vorne"),
