@@ -528,7 +528,7 @@ class PartBuilder:
         """Another way to read the line, when in this one a foot moves that carries the weight."""
         if fitted.how or not conflicts(fitted, landings, stance):
             return None
-        first = next((use.foot for use in fitted.uses if use.foot), None)
+        first = fitted.uses[0].foot if fitted.uses else None
         if first is not None and first is stance.weight:
             return None  # the foot that is named carries the dancer: no reading mends that
         words = line.words

@@ -13,6 +13,7 @@ from typing import Final
 
 from ...feet import Foot
 from ...figures.expand import FigureUse, Stance, expand
+from ...figures.vocabulary import STEP
 from ...moves import Move
 from .clauses import Clause, Sense
 
@@ -38,7 +39,7 @@ def compared(
         # The steps are danced; the figure is the name of what they are.
         differs = _differ(_named(other, told), told, landings)
     else:
-        named = _named(told, other)
+        named = _ended(_named(told, other), other, landings)
         differs = _differ(named, other, landings)
         told = named if not differs else told
     return told, (said[0].start, said[-1].end) if differs else None
@@ -48,9 +49,29 @@ def _named(figure: Sequence[FigureUse], steps: Sequence[FigureUse]) -> list[Figu
     """The figure on the foot that its description begins with."""
     lead = next((use.foot for use in steps if use.foot), None)
     first = figure[0]
-    if first.foot is None and lead is not None and not first.figure.travels:
+    crosses = bool(first.figure.crossing_way) and first.travel is not None
+    if first.foot is None and lead is not None and (crosses or not first.figure.travels):
         return [replace(first, foot=lead), *figure[1:]]
     return list(figure)
+
+
+def _ended(named: list[FigureUse], steps: Sequence[FigureUse], landings: int) -> list[FigureUse]:
+    """ "Sailor (R behind, L side, R forward)": its step to the side may go elsewhere."""
+    figure = named[0]
+    if len(named) > 1 or figure.ending is not None or figure.figure.lengths[0] < 3:
+        return named
+    lead = figure.foot or steps[0].foot or Foot.RIGHT
+    first, second = _danced(named, landings, lead), _danced(steps, landings, lead)
+    if first is None or second is None or steps[-1].figure is not STEP:
+        return named
+    turns = any(use.asks_turn for use in (*named, *steps))
+    pairs = [_alike(a, b, turns) for a, b in zip(first, second, strict=True)]
+    last = first[-1], second[-1]
+    stepped = last[0].foot is last[1].foot and last[0].weight is last[1].weight is not None
+    free = last[0].direction == "side" and last[1].direction != "back"
+    if not all(pairs[:-1]) or pairs[-1] or not stepped or not free:
+        return named
+    return [replace(figure, ending=STEP, ending_direction=last[1].direction)]
 
 
 def _differ(one: Sequence[FigureUse], other: Sequence[FigureUse], landings: int) -> bool:

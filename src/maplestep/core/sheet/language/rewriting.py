@@ -204,7 +204,9 @@ def _ends_figure(clauses: Sequence[Clause], index: int) -> list[Clause] | None:
     """ "Sailor ½ right, crossing R over L": the last move of the figure done otherwise."""
     clause, before = clauses[index], clauses[index - 1]
     figure = before.figure
-    if figure is None or figure.lengths[0] < 3 or clause.turn is not None:
+    # "(R over, L side, ...)" tells the whole figure.
+    told = clause.bracket and any(each.bracket for each in clauses[index + 1 : index + 2])
+    if figure is None or figure.lengths[0] < 3 or clause.turn is not None or told:
         return None
     if not (clause.gerund or clause.led_by_direction) and clause.figure not in (None, STEP):
         return None

@@ -33,6 +33,7 @@ _FAR: Final = 4.0
 _PHRASED: Final = re.compile(
     r"\b(?:phrased|phrasee?|sequence|séquence|order(?: of parts)?|ordre)\b", re.IGNORECASE
 )
+_LEFT_OVER: Final = 2.5
 _WRAPPED: Final = 3
 """So many lines at most are taken for the rest of a wrapped line."""
 _OPEN_END: Final = (",", ";", " and", " et", "&", " then", "+", " puis")
@@ -563,7 +564,9 @@ def _wrapped(
         if not _may_go_on(longer, following, role) or (best[1] and not _begins_small(following)):
             break
         longer = _run_on(longer, following, text)
-        if fits(longer) and cost_of_words(longer) <= alone:
+        # Steps left over below cost as much as a line read in its figures' usual rhythm.
+        spared = _LEFT_OVER if _begins_small(below[0]) and seen.steps else 0.0
+        if fits(longer) and cost_of_words(longer) <= alone + spared:
             best = longer, taken
     return best
 
