@@ -26,7 +26,7 @@ from .model import Line, OptionLine, Remark, StepLine
 
 BEAM: Final = 5
 _APART: Final = 1.3
-"""What a blank line above and count 1 below say for a heading."""
+"""What a blank line, or a full eight above and its next count below say for a heading."""
 _NEVER: Final = 9.0
 _FAR: Final = 4.0
 """States so much dearer than the best are given up."""
@@ -156,12 +156,8 @@ def _cheapest(options: list[tuple[Choice, ...]], context: Context) -> list[Choic
                 if choice.role is Role.TITLE and (not path.state.head or path.state.titled):
                     continue
                 cost, state = _step(path.state, choice, context, following)
-                if (
-                    apart
-                    and choice.role is Role.SECTION
-                    and choice.cost > 1.5
-                    and _opens(following)
-                ):
+                titled = choice.role is Role.SECTION and choice.cost > 1.5
+                if titled and _opens(following) and (apart or _is_full(path.state, following)):
                     cost -= _APART
                 total = path.cost + choice.cost + cost
                 known = found.get(state)
@@ -172,6 +168,12 @@ def _cheapest(options: list[tuple[Choice, ...]], context: Context) -> list[Choic
         beam = sorted(near, key=lambda path: path.cost)[:BEAM]
     last = min(beam, key=lambda path: path.cost + _end_cost(path.state, context))
     return _trail(last)
+
+
+def _is_full(state: State, following: Choice | None) -> bool:
+    """Are eights or sixes full, and do the steps below go on with the next count?"""
+    full = state.reached > 0 and (state.reached % 8 == 0 or state.reached % 6 == 0)
+    return full and following is not None and following.first in {1, state.reached + 1}
 
 
 def _trail(path: Path) -> list[Choice]:
