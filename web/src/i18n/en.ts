@@ -90,6 +90,9 @@ export const en = {
     states_one: "states {{count}} tag or restart",
     states_other: "states {{count}} tags and restarts",
     clean: "nothing to settle",
+    isPicture: "a picture: check its words before it becomes a sheet",
+    isSong: "a song",
+    isRoutine: "a routine",
   },
   fresh: {
     title: "New routine",

@@ -20,6 +20,8 @@ interface Outcome {
   name: string;
   to: string;
   dance?: DanceOut;
+  /** What it is, when it is no sheet. */
+  kind?: "isPicture" | "isSong" | "isRoutine";
   problem?: string;
 }
 
@@ -36,20 +38,20 @@ export function OpenFiles() {
       const hide = message.loading(t("song.sending", { name }), 0);
       const call = upload<SongOut>("/api/songs/recording", file, () => undefined);
       const song = await call.done.finally(hide);
-      return { name, to: `/songs/${song.id}` };
+      return { name, to: `/songs/${song.id}`, kind: "isSong" };
     }
     if (isPicture(file)) {
       const scan = await sendFile<{ id: string }>("/api/dances/scans", file);
-      return { name, to: `/scans/${scan.id}` };
+      return { name, to: `/scans/${scan.id}`, kind: "isPicture" };
     }
     if (isSongMap(file) || (await file.text()).includes('"maplestep-song"')) {
       const song = await sendFile<SongOut>("/api/songs/file", file);
-      return { name, to: `/songs/${song.id}` };
+      return { name, to: `/songs/${song.id}`, kind: "isSong" };
     }
     const json = name.toLowerCase().endsWith(".json");
     if (json && !(await file.text()).includes('"maplestep-sheet"')) {
       const routine = await sendFile<RoutineOut>("/api/routines/file", file);
-      return { name, to: `/routines/${routine.id}/fit` };
+      return { name, to: `/routines/${routine.id}/fit`, kind: "isRoutine" };
     }
     const dance = await sendFile<DanceOut>("/api/dances/file", file);
     return { name, to: `/dances/${dance.id}`, dance };
@@ -118,9 +120,17 @@ export function OpenFiles() {
 /** What was understood of one file, in a line. */
 function Understood({ outcome }: { outcome: Outcome }) {
   const { t } = useTranslation();
-  const { name, to, dance, problem } = outcome;
+  const { name, to, dance, kind, problem } = outcome;
   if (problem) return <span className="problem">{problem}</span>;
-  if (!dance) return <Link to={to}>{name}</Link>;
+  if (!dance)
+    return (
+      <>
+        <Link to={to}>
+          <strong>{name}</strong>
+        </Link>{" "}
+        {kind && <span className="soft">{t(`shelf.${kind}`)}</span>}
+      </>
+    );
   const { reading } = dance;
   const settle = reading.findings.filter((finding) => finding.severity !== "know");
   const facts: string[] = [];

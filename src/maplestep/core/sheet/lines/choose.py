@@ -12,6 +12,7 @@ from __future__ import annotations
 import re
 from collections.abc import Iterator
 from functools import lru_cache
+from itertools import pairwise
 from typing import Final, NamedTuple
 
 from ...moves import Span
@@ -97,7 +98,7 @@ def read_lines(text: str) -> Iterator[Line]:
             _with_uncounted(given, uncounted(body, length))
             for given, (_, _, body, length) in zip(options, bodies, strict=True)
         ]
-    chosen = _cheapest(options, context)
+    chosen = _cheapest(options, context, _cut_off([body for _, _, body, _ in bodies]))
     placed: list[Line] = []
     for (number, at, _, _), choice in zip(bodies, chosen, strict=True):
         placed.extend(_at(line, at, number) for line in choice.lines)
@@ -137,7 +138,18 @@ def _context(text: str) -> Context:
     return Context(phrased=bool(_PHRASED.search(text)), claimed=claimed)
 
 
-def _cheapest(options: list[tuple[Choice, ...]], context: Context) -> list[Choice]:
+def _cut_off(bodies: list[str]) -> list[bool]:
+    """May a line be the rest of the one above, for which the page was not wide enough?"""
+    width = max((len(body) for body in bodies if body.lstrip()[:1].isdecimal()), default=0)
+    return [False] + [
+        len(above.rstrip()) + 1 + len(line.split(maxsplit=1)[0]) > width if line.strip() else False
+        for above, line in pairwise(bodies)
+    ]
+
+
+def _cheapest(
+    options: list[tuple[Choice, ...]], context: Context, cut_off: list[bool]
+) -> list[Choice]:
     beam = [Path(0.0, State(), None)]
     for index, plain in enumerate(options):
         found: dict[State, Path] = {}
@@ -157,7 +169,8 @@ def _cheapest(options: list[tuple[Choice, ...]], context: Context) -> list[Choic
                     continue
                 cost, state = _step(path.state, choice, context, following)
                 titled = choice.role is Role.SECTION and choice.cost > 1.5
-                if titled and _opens(following) and (apart or _is_full(path.state, following)):
+                own = apart or (not cut_off[index] and _is_full(path.state, following))
+                if titled and own and _opens(following):
                     cost -= _APART
                 total = path.cost + choice.cost + cost
                 known = found.get(state)
