@@ -1,5 +1,6 @@
 """Sheets out of documents made by other libraries, and documents that mean harm."""
 
+import html
 import io
 import zipfile
 
@@ -179,6 +180,45 @@ def test_nothing_in_a_web_page_is_run_or_kept() -> None:
 def test_an_empty_file_is_said_to_be_empty() -> None:
     with pytest.raises(FileError, match="empty"):
         sheet_text_of(b"  \n", "s.txt")
+
+
+@pytest.mark.parametrize(
+    "opening", ["", "<meta charset='utf-8'>", "<html><body><!--StartFragment-->", "<!--x-->"]
+)
+def test_a_table_from_the_clipboard_keeps_its_rows(opening: str) -> None:
+    """Browsers put pieces of a page on the clipboard (W3C Clipboard API, "text/html")."""
+    rows = "<tr><td>1-4</td><td>R vine</td></tr><tr><td>5-8</td><td>L vine</td></tr>"
+    text = document_text(f"{opening}<table>{rows}</table>".encode())
+    assert int(read_sheet(text).sheet.parts[0].length) == 8
+
+
+@pytest.mark.parametrize("name", ["titled-sixty-four", "brume", "cha-in-words", "feet-as-subjects"])
+def test_two_narrow_columns_with_a_header_are_the_same_dance(name: str) -> None:
+    """Lines cut by the edge of a column go on below; the page's header and number are no steps."""
+    style = (
+        '@page{size:A4;@top-center{content:"Thursday class handouts"}@bottom-center{content:'
+        '"page " counter(page)}}body{font:11pt serif;columns:2;white-space:pre-line}'
+    )
+    raw = HTML(string=f"<style>{style}</style><body>{html.escape(TEXTS[name])}").write_pdf()
+    [whole], [columns] = (
+        [part.moves for part in read_sheet(text).sheet.danced]
+        for text in (TEXTS[name], document_text(raw))
+    )
+    assert [(m.at, m.foot, m.weight, m.turn) for m in columns] == [
+        (m.at, m.foot, m.weight, m.turn) for m in whole
+    ]
+
+
+def test_an_ampersand_read_as_an_eight_is_put_right_and_marked() -> None:
+    words = ["182", "R", "shuffle", "384", "L", "shuffle", "181", "x"]
+    lines = [1, 1, 1, 2, 2, 2, 3, 3]
+    data = {
+        "text": words, "conf": [90.0] * 8, "block_num": [1] * 8, "par_num": [1] * 8,
+        "line_num": lines,
+    }  # fmt: skip
+    found = _lines(data)
+    assert found.text == "1&2 R shuffle\n3&4 L shuffle\n181 x\n"
+    assert [found.text[w.start : w.end] for w in found.doubtful] == ["1&2", "3&4"]
 
 
 def test_words_of_a_picture_keep_their_lines_and_doubtful_ones_are_marked() -> None:

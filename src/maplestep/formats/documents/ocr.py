@@ -68,6 +68,9 @@ def plain_picture(raw: bytes) -> bytes:
     return kept.getvalue()
 
 
+_AMPERSAND: Final = re.compile(r"(1(?=82)|3(?=84)|5(?=86)|7(?=88))8([2468])")
+
+
 def read_picture(picture: bytes) -> ScannedText:
     """The words of a picture, line by line. Raises FileError when none can be read."""
     try:
@@ -99,8 +102,12 @@ def _lines(data: dict[str, list[Any]]) -> ScannedText:
         at = tuple(int(data[key][index]) for key in ("block_num", "par_num", "line_num"))
         if line is not None:
             text += " " if at == line else "\n" * (2 if at[0] != line[0] else 1)
+        begins = line != at
         line = at
         sure = float(data["conf"][index])
+        if begins and (counts := _AMPERSAND.fullmatch(word)):
+            # "182 R shuffle": the sign between two counts looks like an 8.
+            word, sure = f"{counts[1]}&{counts[2]}", min(sure, 20.0)
         if _FRACTION.fullmatch(word.strip(",.;()")):
             sure = min(sure, 20.0)
         if 0 <= sure < _SURE:

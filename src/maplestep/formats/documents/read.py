@@ -6,6 +6,7 @@ external entities are never looked at. Sizes are checked before anything is unpa
 
 from __future__ import annotations
 
+import re
 import zipfile
 from collections.abc import Callable
 from io import BytesIO
@@ -31,6 +32,12 @@ KINDS: Final[dict[str, Callable[[bytes], str]]] = {
 }
 
 
+_PAGE: Final = re.compile(
+    rb"(?:\xef\xbb\xbf)?\s*<(?:!--|(?:!doctype html|html|head|meta|table|div|p|ol|ul|span|b|h[1-6]"
+    rb"|style|font|article|section)\b)"
+)
+
+
 def kind_of(raw: bytes) -> str:
     """The kind of a document: a key of :data:`KINDS`, or "picture". Raises FileError."""
     head = raw[:1024].lstrip()
@@ -46,8 +53,9 @@ def kind_of(raw: bytes) -> str:
         raise FileError(
             "This is an old Word document (.doc). Save it as .docx, .rtf or PDF and try again."
         )
-    low = head[:200].lower()
-    return "html" if low.startswith((b"<!doctype html", b"<html")) or b"<body" in low else "text"
+    # A browser's clipboard has pieces of a page: "<meta charset='utf-8'><table>...".
+    page = _PAGE.match(head.lower()) is not None and b"</" in raw
+    return "html" if page or b"<body" in head[:200].lower() else "text"
 
 
 def document_text(raw: bytes) -> str:
