@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 
 from maplestep.core.feet import Foot
 from maplestep.core.figures.vocabulary import FIGURES
-from maplestep.core.sheet.build.parts import mirror
+from maplestep.core.sheet.build.dancing import mirror
 from maplestep.core.sheet.model import Sheet
 from maplestep.core.sheet.read import read_sheet
 from maplestep.core.sheet.write.format import Style, format_sheet

@@ -8,7 +8,8 @@ from hypothesis import strategies as st
 from maplestep.core.counts import Feel
 from maplestep.core.feet import Foot
 from maplestep.core.figures.expand import FigureUse
-from maplestep.core.sheet.language.clauses import Clause, Sense, read_clause
+from maplestep.core.sheet.language.clause import Clause, Sense
+from maplestep.core.sheet.language.clauses import read_clause
 from maplestep.core.sheet.language.lexicon import standard
 from maplestep.core.sheet.language.segments import segments_of
 from maplestep.core.sheet.lines.choose import read_lines

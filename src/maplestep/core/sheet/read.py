@@ -21,7 +21,8 @@ from ..figures.model import Figure
 from ..finding import Finding
 from ..moves import Span
 from . import reading_findings
-from .build.parts import Effort, PartBuilder
+from .build.effort import Effort
+from .build.parts import PartBuilder
 from .build.sections import ZERO
 from .build.timing import scaled
 from .build.user_figures import own_figure

@@ -14,7 +14,8 @@ from ..figures.vocabulary import STEP
 from ..finding import Finding, Place, Severity, SheetEdit
 from ..moves import Move, Span
 from ..turns import turn_words
-from .language.interpretations import Fitted, Unknown, moved
+from .language.interpretations import Fitted, Unknown
+from .language.sharing import moved
 from .lines.headings import PartHeading, SectionHeading
 from .lines.model import StepLine
 from .lines.repeats import Repetition

@@ -17,29 +17,26 @@ from ...turns import FULL
 from .. import reading_findings
 from ..claims import EVENT_WORDS
 from ..language.interpretations import (
-    FEW_WAYS,
-    MANY_WAYS,
     Fitted,
-    counts_in,
     fit_line,
-    moved,
     readings,
     rhythms,
     section_column,
     usual_column,
 )
 from ..language.lexicon import Lexicon
+from ..language.sharing import counts_in, moved
 from ..lines.columns import counted_lines, numbers, opens_with_counts, option_in
 from ..lines.gauge import gauge
 from ..lines.headings import SectionHeading
 from ..lines.model import OptionLine, Remark, StepLine
 from ..lines.repeats import Repetition
 from ..model import Claim, Option, Part, PartKind, Section
+from .dancing import conflicts, dance, mirror, placed
+from .effort import Effort
 from .sections import ZERO, SectionBuilder
 from .supplied import what_was_supplied
 
-MAX_MOVES: Final = 6000
-"""Moves that a whole sheet may have after all its repeats."""
 MAX_ON_A_LINE: Final = 128
 Passage = tuple[Fraction, Fraction, tuple[Fraction, ...]]
 """Counts [start, end) of the part and the landings in them."""
@@ -611,86 +608,3 @@ def _names_steps(text: str) -> bool:
     """Are these the words of steps, feet and all?"""
     seen = gauge(text)
     return seen.steps > 0 and seen.feet > 0 and not seen.unknown
-
-
-class Effort:
-    """How much one sheet may cost: moves after all repeats, and ways of reading that are tried."""
-
-    def __init__(self) -> None:
-        self._moves = 0
-        self._told = False
-        self._troubled = 0
-
-    @property
-    def ways(self) -> int:
-        """How many ways of a line are tried: few once many lines were hard to read."""
-        return MANY_WAYS if self._troubled < _MOST_TROUBLED else FEW_WAYS
-
-    def looked(self, fitted: Fitted) -> None:
-        """Remember a line that could not be read at once."""
-        self._troubled += fitted.cost > 0
-
-    def spend(self, moves: int, span: Span, findings: list[Finding]) -> bool:
-        """Take so many moves; False, and one finding, when that is more than a sheet may have."""
-        if self._moves + moves > MAX_MOVES:
-            if not self._told:
-                findings.append(reading_findings.too_long(span, MAX_MOVES))
-            self._told = True
-            return False
-        self._moves += moves
-        return True
-
-
-_MOST_TROUBLED: Final = 60
-
-
-def conflicts(fitted: Fitted, landings: tuple[Fraction, ...], stance: Stance) -> int:
-    """How many moves of a reading ask for a foot that carries the dancer."""
-    found = 0
-    weight = stance.weight
-    for moves in dance(fitted, landings, stance):
-        for move in moves:
-            loaded = move.foot is not None and not is_free(move.foot, weight)
-            found += loaded and not move.may_move_loaded_foot
-            weight = move.weight or weight
-    return found
-
-
-def placed(
-    fitted: Fitted, landings: tuple[Fraction, ...]
-) -> Iterator[tuple[FigureUse, tuple[Fraction, ...]]]:
-    """Each figure with its landings."""
-    start = 0
-    for use, share in zip(fitted.uses, fitted.shares, strict=True):
-        if share:
-            end = start + share * fitted.lasts
-            yield use, landings[start : end : fitted.lasts]
-            start = end
-
-
-def dance(
-    fitted: Fitted,
-    landings: tuple[Fraction, ...],
-    stance: Stance,
-    *,
-    offset: int = 0,
-    line: int = 1,
-) -> Iterator[tuple[Move, ...]]:
-    """The moves of each figure of a line, danced one after another from a stance."""
-    weight, facing = stance.weight, stance.facing
-    for use, own in placed(fitted, landings):
-        now = Stance(weight=weight, facing=facing)
-        moves = expand(use, own, now, offset=offset, line=line).moves
-        for move in moves:
-            weight = move.weight or weight
-            facing += move.turn
-        yield moves
-
-
-def mirror(move: Move) -> Move:
-    """The same on the other foot: feet and the sides of turns swapped."""
-    return move._replace(
-        foot=move.foot.other if move.foot else None,
-        weight=move.weight.other if move.weight else None,
-        turn=-move.turn,
-    )

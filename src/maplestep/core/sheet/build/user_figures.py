@@ -10,9 +10,10 @@ from ...feet import Foot
 from ...figures.expand import Stance
 from ...figures.model import Figure
 from ...moves import Move
-from ..language.interpretations import fit_line, moved
+from ..language.interpretations import fit_line
 from ..language.lexicon import Lexicon, fold
-from .parts import dance
+from ..language.sharing import moved
+from .dancing import dance
 
 
 def own_figure(name: str, counts: str, words: str, lexicon: Lexicon) -> Figure | None:

@@ -14,7 +14,8 @@ from ..language.lexicon import Lexicon
 from ..lines.headings import PartHeading, SectionHeading, Slice
 from ..lines.model import StepLine
 from ..model import Part
-from .parts import Effort, PartBuilder
+from .effort import Effort
+from .parts import PartBuilder
 from .sections import ZERO
 
 

@@ -8,31 +8,23 @@ known, in :mod:`.interpretations`.
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field, replace
-from enum import Enum, auto
-from functools import lru_cache
-from itertools import pairwise
 from typing import Final
 
-from rapidfuzz import fuzz, process
-
 from ...feet import Foot
-from ...figures.expand import FigureUse, Weight
-from ...figures.model import Figure, moves_of
+from ...figures.expand import Weight
+from ...figures.model import moves_of
 from ...figures.vocabulary import BY_NAME, FULL_TURN, PIVOT, STEP
 from ...turns import FULL, parse_clock
+from .clause import Clause, Sense
 from .kinds import Kind
 from .lexicon import Lexeme, Lexicon
 from .segments import Segment
+from .unknown_words import look_near, named_otherwise, nearest
 
 _TURN_BEFORE: Final = frozenset({Kind.AMOUNT, Kind.TURN, Kind.SQUARE})
 # These turn to the side named behind them; other figures are led by that foot.
 _LED: Final = frozenset({"monterey", "hinge", "rolling vine"})
 _SIDE_WORDS: Final = frozenset({"right", "left", "droite", "gauche"})
-# Hips go to the same side again.
-_STAY: Final = frozenset({"bump", "sway"})
-# "Stomp R twice": the same foot; only the last may take the weight.
-_ON_THE_SPOT: Final = frozenset({"stomp"})
 _HIPS: Final = frozenset({"hip", "hips", "hanche", "hanches"})
 _BEFORE_A_FIGURE: Final = frozenset(
     {Kind.AMOUNT, Kind.TURN, Kind.DIRECTION, Kind.FOOT, Kind.DIAGONAL, Kind.STYLE}
@@ -40,133 +32,6 @@ _BEFORE_A_FIGURE: Final = frozenset(
 _MOST_TIMES: Final = 16
 _MOST_NUMBER: Final = 8
 """A larger number beside a figure is no number of times: "pivot 42 L" is a misread ½."""
-
-
-class Sense(Enum):
-    """What sort of clause it is."""
-
-    FIGURE = auto()
-    FEET = auto()
-    """Only feet: the figure before goes on, or these are its own steps."""
-    TURN = auto()
-    """Only a turn: a pivot of its own, or part of the step beside it."""
-    UNKNOWN = auto()
-    STYLE = auto()
-
-
-@dataclass(slots=True)
-class Clause:
-    """One clause with everything it says. Offsets are those of the line's words."""
-
-    start: int
-    end: int
-    sense: Sense = Sense.STYLE
-    figure: Figure | None = None
-    feet: list[Foot] = field(default_factory=list)
-    travel: Foot | None = None
-    direction: str = ""
-    diagonal: bool = False
-    led_by_direction: bool = False
-    side_in_words: bool = False
-    turn: int | None = None
-    turn_to: Foot | None = None
-    turn_facing: int | None = None
-    turns: bool = False
-    in_parts: bool = False
-    """The turn is said in brackets, and may go on there."""
-    weight: Foot | Weight | None = None
-    weights: tuple[Foot | Weight, ...] = ()
-    """"Stomp L twice (no weight, weight)": one for each time."""
-    times: int = 1
-    lasts: int = 0
-    optional: bool = False
-    bracket: bool = False
-    half: int = 0
-    unknown: tuple[Lexeme, ...] = ()
-    nearest: tuple[str, ...] = ()
-    meant: str = ""
-    ending: Figure | None = None
-    ending_direction: str = ""
-    gerund: bool = False
-    """It opens with an "-ing" word: it may describe, end or go along with what is before it."""
-    unread: list[Lexeme] = field(default_factory=list)
-    """Words that matter and found no place: each has to be named, none may be lost."""
-
-    @property
-    def only_weight(self) -> bool:
-        plain = self.figure is None and not self.direction and not self.feet
-        return self.weight is not None and plain
-
-    def uses(self) -> list[FigureUse]:
-        """The figures it asks for: one, or one for each time and each foot named."""
-        figure = self.figure or STEP
-        foot = self.feet[0] if self.feet else None
-        travel = self.travel
-        if len(self.feet) == 2 and figure.travels and travel is None:
-            travel = self.feet[1]
-        elif figure.crossing_way and travel is None and self.feet:
-            foot, travel = None, self.feet[0]
-        elif foot is None and travel is not None and not figure.travels:
-            foot = travel if figure.lengths != (1,) or figure.name in _STAY else None
-        direction = self._direction(figure)
-        if direction in figure.variants:
-            # "Rock R to the right" is a side rock.
-            figure, direction = BY_NAME[figure.variants[direction]], ""
-        use = FigureUse(
-            figure=figure,
-            start=self.start,
-            end=self.end,
-            foot=foot,
-            travel=travel,
-            direction=direction,
-            turn=self.turn,
-            turn_to=self.turn_to,
-            turn_facing=self.turn_facing,
-            weight=self.weight,
-            lasts=self.lasts,
-            ending=self.ending,
-            ending_direction=self.ending_direction,
-            bare_turn=self.sense is Sense.TURN,
-            no_amount=self.turns and self.turn is None and self.turn_facing is None,
-        )
-        found = [use]
-        if len(self.feet) > 1 and not (figure.travels and len(self.feet) == 2):
-            found += [use.echo_on(other) for other in self.feet[1:]]
-        if self.times > 1 and len(found) == 1:
-            found = [use.again(_alternate(use, n)) for n in range(self.times)]
-            if figure.name in _ON_THE_SPOT and foot is not None and self.weight is None:
-                found[:-1] = [replace(each, weight=Weight.NONE) for each in found[:-1]]
-        if len(self.weights) == len(found) > 1:
-            pairs = zip(found, self.weights, strict=True)
-            found = [replace(each, weight=weight) for each, weight in pairs]
-        return found
-
-    def _direction(self, figure: Figure) -> str:
-        said = self.direction
-        if figure.directions and said not in figure.directions:
-            said = ""
-        if self.diagonal:
-            return "diag back" if "back" in (said, figure.direction) else "diag fwd"
-        if said or (figure.lengths[0] != 1 and not figure.takes_direction):
-            return said
-        if self.travel is not None and figure.takes_direction:
-            return "side"
-        if figure is STEP:
-            if self.side_in_words:
-                return "side"
-            return "place" if self.figure is None and self.sense is Sense.FIGURE else ""
-        return ""
-
-
-def _alternate(use: FigureUse, index: int) -> Foot | None:
-    """The foot of a repeat: touches and even figures start with the same foot again."""
-    figure = use.figure
-    same = (
-        figure.lengths[0] % 2 == 0
-        or figure.ways[0].startswith("[")
-        or figure.name in _STAY | _ON_THE_SPOT
-    )
-    return use.foot.other if use.foot and index % 2 and not same else use.foot
 
 
 def read_clause(segment: Segment, lexicon: Lexicon) -> Clause:
@@ -316,7 +181,7 @@ class _Reader:
     def _foot(self, index: int, lexeme: Lexeme) -> None:
         clause, foot = self._clause, lexeme.value
         before, following = self._kind(index - 1), self._kind(index + 1)
-        if before is Kind.STANDING:
+        if before is Kind.STANDING or self._joined_to(index, foot):
             return
         if self._weighing:
             clause.weight, self._weighing = foot, False
@@ -325,9 +190,6 @@ class _Reader:
         elif before is Kind.RELATION and (clause.feet or clause.figure):
             if clause.feet and clause.feet[-1] is foot and clause.direction in _LATER:
                 clause.unread.append(lexeme)  # "touch right beside right"
-            return
-        elif self._joined_to(index, foot):
-            return
         elif self._turns_to(index) and clause.turn_to is None:
             clause.turn_to = foot
         elif before is Kind.TO or (following is Kind.DIAGONAL and clause.feet):
@@ -355,6 +217,7 @@ class _Reader:
         """ "PG rejoint PD": the second foot is the one that stays."""
         clause = self._clause
         joins = clause.direction == "together" and self._kind(index - 1) is Kind.DIRECTION
+        joins = joins and not self._weighing
         return joins and clause.feet[-1:] == [foot.other] and self._kind(index + 1) is None
 
     def _only_turns(self, index: int) -> bool:
@@ -478,11 +341,11 @@ def _settle(clause: Clause, lexemes: Sequence[Lexeme], lexicon: Lexicon) -> None
             clause.sense, clause.nearest = Sense.UNKNOWN, clause.figure.asks
             clause.unknown = tuple(x for x in lexemes if x.kind is Kind.FIGURE)[:1]
         if others:
-            _look_near(clause, others, lexicon)
-            _named_otherwise(clause, lexemes, lexicon)
+            look_near(clause, others, lexicon)
+            named_otherwise(clause, lexemes, lexicon)
     elif clause.direction or (clause.diagonal and clause.feet):
         clause.sense = Sense.FIGURE
-        _look_near(clause, others, lexicon)
+        look_near(clause, others, lexicon)
     elif clause.feet and clause.travel is not None and not others:
         clause.sense, clause.figure = Sense.FIGURE, STEP  # "R to the right"
     elif clause.feet and clause.turn is not None and not others:
@@ -501,7 +364,7 @@ def _settle_without_figure(
     """Feet alone, a turn alone, styling, or words nobody knows."""
     if clause.feet and any(x.kind is Kind.STYLE and x.word in _HIPS for x in lexemes):
         clause.sense, clause.figure = Sense.FIGURE, BY_NAME["bump"]  # "hip R, hip L"
-        _look_near(clause, others, lexicon)
+        look_near(clause, others, lexicon)
     elif clause.feet and any(lexeme.kind is Kind.STYLE for lexeme in lexemes):
         clause.sense = Sense.STYLE  # "bend R knee", "look left"
     elif clause.feet and not others:
@@ -509,72 +372,10 @@ def _settle_without_figure(
     elif clause.turn is not None or clause.turn_facing is not None:
         clause.sense = Sense.TURN
         clause.figure = FULL_TURN if (clause.turn or 0) >= FULL else PIVOT
-        _look_near(clause, others, lexicon)
+        look_near(clause, others, lexicon)
     elif others:
         clause.sense = Sense.UNKNOWN
-        _look_near(clause, others, lexicon)
+        look_near(clause, others, lexicon)
         if not clause.unknown:
             clause.unknown = tuple(lexemes)
-            clause.nearest = _nearest(" ".join(x.word for x in lexemes), others, lexicon)
-
-
-def _named_otherwise(clause: Clause, lexemes: Sequence[Lexeme], lexicon: Lexicon) -> None:
-    """ "Hen step", "samba wibble": a word right beside a figure's may make another figure of it."""
-    for one, other in pairwise(lexemes):
-        beside = other.start - one.end <= 1
-        odd, known = (one, other) if one.kind is Kind.OTHER else (other, one)
-        named = beside and odd.kind is Kind.OTHER and known.kind is Kind.FIGURE
-        behind_a_step = known.value is STEP and odd is other
-        if named and not behind_a_step and clause.sense is Sense.FIGURE and not _styles(odd.word):
-            clause.sense, clause.unknown = Sense.UNKNOWN, (one, other)
-            clause.nearest = _nearest(f"{one.word} {other.word}", (odd,), lexicon)
-
-
-def _styles(word: str) -> bool:
-    """Adverbs and participles say how something looks."""
-    short = len(word) < 3 and (len(word) > 1 or word in "aeouxy")
-    return word.endswith(("ly", "ment", "ing", "ant", "ed")) or short
-
-
-def _look_near(clause: Clause, others: tuple[Lexeme, ...], lexicon: Lexicon) -> None:
-    """A word that is nearly a figure's name must not pass as styling."""
-    for lexeme in others:
-        close = _close(lexeme.word, tuple(lexicon.figure_words), 0.75)
-        if close and len(lexeme.word) > 3 and not lexeme.word.endswith("ly"):
-            clause.sense = Sense.UNKNOWN
-            clause.unknown = (lexeme,)
-            clause.nearest = _names_with(close, lexicon)
-            clause.meant = close[0]
-            return
-
-
-@lru_cache(maxsize=4096)
-def _close(word: str, known: tuple[str, ...], cutoff: float) -> tuple[str, ...]:
-    near = process.extract(word, known, scorer=fuzz.ratio, limit=3, score_cutoff=100 * cutoff)
-    return tuple(name for name, _, _ in near)
-
-
-_LONGEST_NAME: Final = 40
-
-
-def _nearest(text: str, others: Sequence[Lexeme], lexicon: Lexicon) -> tuple[str, ...]:
-    names = tuple(sorted({name for f in lexicon.figures.values() for name in f.names}))
-    # No name is as long as a phrase of junk, and comparing one takes long.
-    close = _close(text, names, 0.6) if len(text) <= _LONGEST_NAME else ()
-    if close:
-        return close
-    near = [
-        found for x in others[:6] for found in _close(x.word, tuple(lexicon.figure_words), 0.7)[:1]
-    ]
-    return _names_with(near, lexicon)
-
-
-def _names_with(close: Sequence[str], lexicon: Lexicon) -> tuple[str, ...]:
-    names = [
-        name
-        for word in close
-        for figure in lexicon.figures.values()
-        for name in (figure.name, *figure.also)
-        if word in name.replace("-", " ").split()
-    ]
-    return tuple(dict.fromkeys(sorted(names, key=len)))[:3]
+            clause.nearest = nearest(" ".join(x.word for x in lexemes), others, lexicon)

@@ -15,7 +15,7 @@ from ...feet import Foot
 from ...figures.expand import FigureUse, Stance, expand
 from ...figures.vocabulary import STEP
 from ...moves import Move
-from .clauses import Clause, Sense
+from .clause import Clause, Sense
 
 _ROUGHLY: Final = {
     "diag fwd": "fwd", "diag back": "back", "behind": "back", "place": "near", "together": "near",

@@ -15,7 +15,7 @@ from typing import Final
 from ...figures.model import Template, moves_of
 from ...figures.vocabulary import FULL_TURN, PIVOT, STEP
 from ...turns import FULL
-from .clauses import Clause, Sense
+from .clause import Clause, Sense
 
 Rewriting = Callable[[Sequence[Clause], int], list[Clause] | None]
 _MOST: Final = 3

@@ -157,14 +157,7 @@ class _Cutter:
                 # "Unwind full turn R" says how far.
                 self._now.lexemes.append(lexeme._replace(kind=Kind.AMOUNT, value=8))
                 return
-            if self._figure.value.name == "strut" and lexeme.value.name in _STRUTS:
-                # "Strut R heel-toe" names the part of the foot that comes first.
-                self._now.lexemes[self._now.lexemes.index(self._figure)] = lexeme._replace(
-                    value=BY_NAME[f"{lexeme.value.name} strut"]
-                )
-                self._figure = self._figure._replace(value=BY_NAME[f"{lexeme.value.name} strut"])
-                return
-            if self._figure.value.name in _STRUTTED and lexeme.value.name in _STRUTS:
+            if lexeme.value.name in _STRUTS and self._struts(lexeme):
                 return
             single = min(self._figure.value.lengths) == 1
             body = lexeme.value.name in _BODY and self._figure.value.name not in _BODY
@@ -182,6 +175,17 @@ class _Cutter:
             self._now.optional = True
         self._figure = lexeme
         self._now.lexemes.append(lexeme)
+
+    def _struts(self, lexeme: Lexeme) -> bool:
+        """ "Strut R heel-toe" names the part of the foot that comes first."""
+        strut = self._figure
+        assert strut is not None
+        if strut.value.name == "strut":
+            named = strut._replace(value=BY_NAME[f"{lexeme.value.name} strut"])
+            self._now.lexemes[self._now.lexemes.index(strut)] = named
+            self._figure = named
+            return True
+        return strut.value.name in _STRUTTED
 
     def _take_direction(self, lexeme: Lexeme) -> None:
         said = "cross" if lexeme.value == "front" else lexeme.value

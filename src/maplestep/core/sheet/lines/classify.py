@@ -17,8 +17,9 @@ from ...counts import parse_counts
 from ...errors import CountError
 from ...moves import Span
 from ..claims import EVENT_WORDS, note_in
-from ..language.interpretations import counts_in, fit_line, section_column
+from ..language.interpretations import fit_line, section_column
 from ..language.lexicon import fold, standard
+from ..language.sharing import counts_in
 from ..statements import read_statements, states_events
 from .columns import (
     COLUMN,

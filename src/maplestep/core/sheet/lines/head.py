@@ -137,18 +137,9 @@ def _pieces(text: str, plain: str, span: Span) -> Iterator[Fact]:
     """Facts by their words alone: "32 counts, 4 walls, improver"."""
     if len(plain) != len(text):
         return
-    bare = _BARE.match(plain)
-    if bare:
-        for key, group in (("counts", 1), ("walls", 2)):
-            yield Fact(text, _place(span, bare.start(group), bare.end(group)), key, bare[group])
-        return
-    slashed = _SLASHED.search(plain)
-    if slashed:
-        for key, group in (("counts", 1), ("walls", 2)):
-            place = _place(span, slashed.start(group), slashed.end(group))
-            yield Fact(text, place, key, slashed[group])
-        if text[: slashed.start()].strip():
-            yield title_of(text[: slashed.start()], span)._replace(text=text)
+    short = _BARE.match(plain) or _SLASHED.search(plain)
+    if short:
+        yield from _in_short(text, short, span)
         return
     found = [(key, match) for key, pattern in _PIECES if (match := pattern.search(plain))]
     intro = next((match for key, match in found if key == "intro"), None)
@@ -168,6 +159,15 @@ def _pieces(text: str, plain: str, span: Span) -> Iterator[Fact]:
         yield Fact(text, span, "level", text[level.start() : level.end()].lower())
     if seen:
         yield from _title_before(text, min(begins, level.start()) if level else begins, span)
+
+
+def _in_short(text: str, said: re.Match[str], span: Span) -> Iterator[Fact]:
+    """ "32/4", "Last Bus (B, 32/4)"."""
+    for key, group in (("counts", 1), ("walls", 2)):
+        yield Fact(text, _place(span, said.start(group), said.end(group)), key, said[group])
+    before = text[: said.start()]
+    if any(char.isalpha() for char in before):
+        yield title_of(before, span)._replace(text=text)
 
 
 def _of_a_part(text: str, match: re.Match[str]) -> bool:

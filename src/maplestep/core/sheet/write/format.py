@@ -19,7 +19,7 @@ from ...errors import CountError
 from ...feet import Foot
 from ...figures.expand import FigureUse, Stance
 from ...moves import Move
-from ..build.parts import dance
+from ..build.dancing import dance
 from ..language.interpretations import Fitted, fit_line
 from ..language.kinds import Kind
 from ..language.lexicon import Lexicon, standard

@@ -1,0 +1,147 @@
+"""A clause of a line and what it says."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field, replace
+from enum import Enum, auto
+from typing import Final
+
+from ...feet import Foot
+from ...figures.expand import FigureUse, Weight
+from ...figures.model import Figure
+from ...figures.vocabulary import BY_NAME, STEP
+from .lexicon import Lexeme
+
+# Hips go to the same side again.
+_STAY: Final = frozenset({"bump", "sway"})
+
+
+# "Stomp R twice": the same foot; only the last may take the weight.
+_ON_THE_SPOT: Final = frozenset({"stomp"})
+
+
+class Sense(Enum):
+    """What sort of clause it is."""
+
+    FIGURE = auto()
+    FEET = auto()
+    """Only feet: the figure before goes on, or these are its own steps."""
+    TURN = auto()
+    """Only a turn: a pivot of its own, or part of the step beside it."""
+    UNKNOWN = auto()
+    STYLE = auto()
+
+
+@dataclass(slots=True)
+class Clause:
+    """One clause with everything it says. Offsets are those of the line's words."""
+
+    start: int
+    end: int
+    sense: Sense = Sense.STYLE
+    figure: Figure | None = None
+    feet: list[Foot] = field(default_factory=list)
+    travel: Foot | None = None
+    direction: str = ""
+    diagonal: bool = False
+    led_by_direction: bool = False
+    side_in_words: bool = False
+    turn: int | None = None
+    turn_to: Foot | None = None
+    turn_facing: int | None = None
+    turns: bool = False
+    in_parts: bool = False
+    """The turn is said in brackets, and may go on there."""
+    weight: Foot | Weight | None = None
+    weights: tuple[Foot | Weight, ...] = ()
+    """"Stomp L twice (no weight, weight)": one for each time."""
+    times: int = 1
+    lasts: int = 0
+    optional: bool = False
+    bracket: bool = False
+    half: int = 0
+    unknown: tuple[Lexeme, ...] = ()
+    nearest: tuple[str, ...] = ()
+    meant: str = ""
+    ending: Figure | None = None
+    ending_direction: str = ""
+    gerund: bool = False
+    """It opens with an "-ing" word: it may describe, end or go along with what is before it."""
+    unread: list[Lexeme] = field(default_factory=list)
+    """Words that matter and found no place: each has to be named, none may be lost."""
+
+    @property
+    def only_weight(self) -> bool:
+        plain = self.figure is None and not self.direction and not self.feet
+        return self.weight is not None and plain
+
+    def uses(self) -> list[FigureUse]:
+        """The figures it asks for: one, or one for each time and each foot named."""
+        figure = self.figure or STEP
+        foot = self.feet[0] if self.feet else None
+        travel = self.travel
+        if len(self.feet) == 2 and figure.travels and travel is None:
+            travel = self.feet[1]
+        elif figure.crossing_way and travel is None and self.feet:
+            foot, travel = None, self.feet[0]
+        elif foot is None and travel is not None and not figure.travels:
+            foot = travel if figure.lengths != (1,) or figure.name in _STAY else None
+        direction = self._direction(figure)
+        if direction in figure.variants:
+            # "Rock R to the right" is a side rock.
+            figure, direction = BY_NAME[figure.variants[direction]], ""
+        use = FigureUse(
+            figure=figure,
+            start=self.start,
+            end=self.end,
+            foot=foot,
+            travel=travel,
+            direction=direction,
+            turn=self.turn,
+            turn_to=self.turn_to,
+            turn_facing=self.turn_facing,
+            weight=self.weight,
+            lasts=self.lasts,
+            ending=self.ending,
+            ending_direction=self.ending_direction,
+            bare_turn=self.sense is Sense.TURN,
+            no_amount=self.turns and self.turn is None and self.turn_facing is None,
+        )
+        found = [use]
+        if len(self.feet) > 1 and not (figure.travels and len(self.feet) == 2):
+            found += [use.echo_on(other) for other in self.feet[1:]]
+        if self.times > 1 and len(found) == 1:
+            found = [use.again(_alternate(use, n)) for n in range(self.times)]
+            if figure.name in _ON_THE_SPOT and foot is not None and self.weight is None:
+                found[:-1] = [replace(each, weight=Weight.NONE) for each in found[:-1]]
+        if len(self.weights) == len(found) > 1:
+            pairs = zip(found, self.weights, strict=True)
+            found = [replace(each, weight=weight) for each, weight in pairs]
+        return found
+
+    def _direction(self, figure: Figure) -> str:
+        said = self.direction
+        if figure.directions and said not in figure.directions:
+            said = ""
+        if self.diagonal:
+            return "diag back" if "back" in (said, figure.direction) else "diag fwd"
+        if said or (figure.lengths[0] != 1 and not figure.takes_direction):
+            return said
+        if self.travel is not None and figure.takes_direction:
+            return "side"
+        if figure is STEP:
+            if self.side_in_words:
+                return "side"
+            return "place" if self.figure is None and self.sense is Sense.FIGURE else ""
+        return ""
+
+
+def _alternate(use: FigureUse, index: int) -> Foot | None:
+    """The foot of a repeat: touches and even figures start with the same foot again."""
+    figure = use.figure
+    same = (
+        figure.lengths[0] % 2 == 0
+        or figure.ways[0].startswith("[")
+        or figure.name in _STAY | _ON_THE_SPOT
+    )
+    return use.foot.other if use.foot and index % 2 and not same else use.foot

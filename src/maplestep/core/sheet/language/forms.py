@@ -1,0 +1,255 @@
+"""The figures that the clauses of a line can ask for: every choice of clauses in every form."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import replace
+from typing import Final
+
+from ...figures.expand import FigureUse
+from ...figures.vocabulary import PIVOT, STEP, WALK_AROUND
+from .clause import Clause, Sense
+
+_HANDS: Final = frozenset({"hold", "clap"})
+
+
+def attached(clauses: list[Clause]) -> list[Clause]:
+    """Weight and turns in brackets or behind a comma belong to the figure before them."""
+    kept: list[Clause] = []
+    for clause in clauses:
+        before = kept[-1] if kept else None
+        if before is not None and before.sense in {Sense.FIGURE, Sense.TURN}:
+            if clause.only_weight:
+                _weighed(before, clause)
+                continue
+            if clause.sense is Sense.TURN and clause.bracket and _turned_beside(before, clause):
+                continue
+        if before is not None and _paddles_off(before, clause):
+            clause.figure = PIVOT
+        if before is not None and clause.bracket and clause.lasts and not clause.figure:
+            before.lasts = clause.lasts  # "drag L to R (2 counts)"
+            continue
+        if clause.only_weight or (clause.sense is Sense.STYLE and clause.times == 1):
+            continue
+        kept.append(clause)
+    return kept
+
+
+def _weighed(before: Clause, clause: Clause) -> None:
+    assert clause.weight is not None
+    before.weights = (*before.weights, clause.weight)
+    before.weight, before.end = clause.weight, clause.end
+    before.unread += clause.unread
+
+
+def _turned_beside(before: Clause, clause: Clause) -> bool:
+    """A turn in brackets is that of the figure before it, which had none."""
+    if clause.times > 1:
+        before.turn, before.times = clause.turn, clause.times  # "(4 x ⅛)"
+        return True
+    if before.in_parts and clause.turn:
+        before.turn = (before.turn or 0) + clause.turn  # "rolling vine (¼, ½, ¼)"
+        return True
+    if before.turn is not None or before.turn_facing is not None:
+        return False
+    before.turn, before.turn_to = clause.turn, clause.turn_to
+    before.turn_facing = clause.turn_facing
+    before.in_parts = before.turn is not None
+    return True
+
+
+def _paddles_off(before: Clause, clause: Clause) -> bool:
+    """ "Step R forward, paddle ¼ left": behind a step that takes the weight it is a pivot."""
+    paddles = clause.figure is not None and clause.figure.name == "paddle"
+    stepped = before.sense is Sense.FIGURE and before.figure in (None, STEP)
+    sized = clause.turn is not None or clause.turn_facing is not None
+    return paddles and stepped and sized and before.turn is None and before.weight is None
+
+
+def clause_choices(clauses: list[Clause]) -> Iterator[list[Clause]]:
+    """Which clauses count: without what is optional, all, or one side of a colon."""
+    clauses = [clause for clause in clauses if clause.half != 2]
+    required = [clause for clause in clauses if not clause.optional]
+    described = any(clause.half for clause in clauses)
+    if not described:
+        if required:
+            yield required
+        if len(required) < len(clauses):
+            yield clauses
+            yield [clause for clause in clauses if clause.optional]
+        return
+    tail = _led([clause for clause in required if clause.half], required)
+    head = [clause for clause in required if not clause.half]
+    told = sum(clause.sense is Sense.FIGURE for clause in tail)
+    order = (tail, required) if told > 1 else (required, tail)
+    for chosen in (*order, head, clauses, [c for c in clauses if c.half]):
+        # Feet alone behind a colon name the steps of the figure before it.
+        if chosen and any(clause.sense is not Sense.FEET for clause in chosen):
+            yield chosen
+
+
+def _led(tail: list[Clause], required: Sequence[Clause]) -> list[Clause]:
+    """ "Left foot: step forward, drag right": a foot alone before a colon leads what follows."""
+    head = [clause for clause in required if not clause.half]
+    feet = [foot for clause in head for foot in clause.feet]
+    alone = len(feet) == 1 and all(clause.sense is Sense.FEET for clause in head)
+    if not alone or not tail or tail[0].feet or tail[0].sense is not Sense.FIGURE:
+        return tail
+    first = replace(tail[0])
+    first.feet = feet
+    return [first, *tail[1:]]
+
+
+def forms_of(clauses: Sequence[Clause]) -> Iterator[list[FigureUse]]:
+    """The figures a choice of clauses can ask for."""
+    splits = any(_can_split(clause) for clause in clauses)
+    for split in (False, True) if splits else (False,):
+        uses, times = _uses(clauses, split=split)
+        for form in _readings(uses):
+            yield form
+            if times > 1:
+                yield form * times
+        last = clauses[-1]
+        if times == 1 and last.times > 1 and len(uses) > last.times:
+            # "Step R, pivot ½ left x2" may mean both.
+            once = [*uses[: -last.times], uses[-1]]
+            yield from (form * last.times for form in _readings(once))
+
+
+def _readings(uses: list[FigureUse]) -> Iterator[list[FigureUse]]:
+    plain = _without_echoes(uses)
+    for echoes in (plain, uses) if len(plain) < len(uses) else (uses,):
+        yield echoes
+        if any(use.bare_turn for use in echoes):
+            forward, backward = _turns_forward(echoes), _turns_backward(echoes)
+            if len(forward) < len(echoes):
+                yield forward
+            if len(backward) < len(echoes):
+                yield backward
+        for shorter in (_ended(echoes), _without_claps(echoes)):
+            if shorter and len(shorter) < len(echoes):
+                yield shorter
+
+
+def _can_split(clause: Clause) -> bool:
+    """ "Side touch" is two moves, "side mambo" and "touch side" are one figure."""
+    figure = clause.figure
+    return bool(clause.led_by_direction and figure and max(figure.lengths) == 1)
+
+
+def _uses(clauses: Sequence[Clause], *, split: bool) -> tuple[list[FigureUse], int]:
+    """The figures in order, and how often the whole line is to be danced."""
+    uses: list[FigureUse] = []
+    all_times = 1
+    for clause in clauses:
+        if clause.sense is Sense.UNKNOWN:
+            continue
+        if clause.sense is Sense.STYLE:
+            all_times = clause.times
+        elif clause.sense is Sense.FEET:
+            uses.extend(_feet(clause, uses))
+        elif split and _can_split(clause):
+            step, second = clause.uses()[0], clause.uses()[0]
+            uses.append(replace(step, figure=STEP))
+            uses.append(replace(second, foot=None, direction=""))
+        else:
+            uses.extend(clause.uses())
+    return uses, all_times
+
+
+def _feet(clause: Clause, before: list[FigureUse]) -> list[FigureUse]:
+    """Feet alone go on with the figure before them, or are steps of their own."""
+    moving = [use for use in before if not use.echo and use.figure.name not in _HANDS]
+    if moving:
+        last = moving[-1]
+        return [
+            replace(last.echo_on(foot), start=clause.start, end=clause.end)
+            for foot in clause.feet
+            for _ in range(clause.times)
+        ]
+    return [
+        FigureUse(figure=STEP, start=clause.start, end=clause.end, foot=foot, direction="place")
+        for foot in clause.feet
+    ]
+
+
+def _without_echoes(uses: Sequence[FigureUse]) -> list[FigureUse]:
+    """ "Shuffle right, left, right" is one shuffle; its first foot leads."""
+    kept: list[FigureUse] = []
+    for use in uses:
+        before = kept[-1] if kept and _goes_on(kept[-1], use) else None
+        if not use.echo or before is None:
+            kept.append(use)
+        elif before.figure.name == "walk" and before.turn and before.foot is not None:
+            # "Walk ¾ right: R, L, R, L" is a walk around: the turn goes over all steps.
+            kept[-1] = replace(before, figure=WALK_AROUND)
+        elif before.foot is None and not before.echo:
+            kept[-1] = replace(before, foot=use.foot)
+        elif before.figure.lengths[0] == 1 and not before.figure.curves:
+            kept.append(use)
+        elif use.foot is not None:
+            kept[-1] = replace(before, told=(*before.told, use.foot))
+    return kept
+
+
+def _goes_on(before: FigureUse, use: FigureUse) -> bool:
+    return before.figure is use.figure or (
+        before.figure is WALK_AROUND and use.figure.name == "walk"
+    )
+
+
+def _turns_forward(uses: Sequence[FigureUse]) -> list[FigureUse]:
+    """ "Turn ¼ R, step L back" on one count is one move."""
+    merged: list[FigureUse] = []
+    for use in uses:
+        before = merged[-1] if merged else None
+        if before is not None and before.bare_turn and _free_to_turn(use):
+            merged[-1] = _turned(use, before, before.start, use.end)
+        else:
+            merged.append(use)
+    return merged
+
+
+def _turns_backward(uses: Sequence[FigureUse]) -> list[FigureUse]:
+    """ "Step L forward, turning ¼ left" on one count is one move."""
+    merged: list[FigureUse] = []
+    for use in uses:
+        before = merged[-1] if merged else None
+        if before is not None and use.bare_turn and _free_to_turn(before):
+            merged[-1] = _turned(before, use, before.start, use.end)
+        else:
+            merged.append(use)
+    return merged
+
+
+def _free_to_turn(use: FigureUse) -> bool:
+    return use.turn is None and use.turn_facing is None and not use.bare_turn
+
+
+def _turned(use: FigureUse, turn: FigureUse, start: int, end: int) -> FigureUse:
+    return replace(
+        use,
+        turn=turn.turn,
+        turn_to=turn.turn_to,
+        turn_facing=turn.turn_facing,
+        start=start,
+        end=end,
+    )
+
+
+def _ended(uses: Sequence[FigureUse]) -> list[FigureUse]:
+    """ "Coaster touch", "sailor heel": the last move of a figure done otherwise."""
+    merged: list[FigureUse] = []
+    for use in uses:
+        before = merged[-1] if merged else None
+        single = use.figure.lengths == (1,) and use.figure.ways[0].startswith("[")
+        if before is not None and single and before.figure.lengths[0] == 3 and not before.ending:
+            merged[-1] = replace(before, ending=use.figure, end=use.end)
+        else:
+            merged.append(use)
+    return merged
+
+
+def _without_claps(uses: Sequence[FigureUse]) -> list[FigureUse]:
+    """ "Hold and clap", "stomp and clap": the hands do not need a count of their own."""
+    return [use for use in uses if use.figure.name != "clap"]

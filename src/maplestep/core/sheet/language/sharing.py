@@ -1,0 +1,150 @@
+"""How many landings each figure of a line takes, and the rhythm it usually has."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from functools import cache
+from typing import Final
+
+from ...counts import parse_counts
+from ...figures.expand import FigureUse
+from ...figures.model import moves_of
+
+
+def usual_rhythm(uses: Sequence[FigureUse], counts: int) -> str | None:
+    """The count column when each figure keeps its usual rhythm, if that fills the counts."""
+    rhythms = (use.figure.rhythm(way_before(use, after)) for use, after in with_next(uses))
+    if sum(map(_counts_of, rhythms)) != counts:
+        return None
+    spoken = column_of(uses)
+    return spoken if "&" in spoken and not spoken.startswith("&") else None
+
+
+def column_of(uses: Sequence[FigureUse]) -> str:
+    columns: list[str] = []
+    at = 0
+    for use, following in with_next(uses):
+        rhythm = use.figure.rhythm(way_before(use, following))
+        columns.append(moved(rhythm, at))
+        at += _counts_of(rhythm)
+    return " ".join(columns)
+
+
+def way_before(use: FigureUse, following: FigureUse | None) -> int:
+    """ "Vine right, touch left": the touch is the vine's fourth count, not a fifth."""
+    lengths = use.figure.lengths
+    closes = following is not None and following.figure.lengths == (1,)
+    if lengths == (1, 2) and _rocks_back(use, following):
+        return 1
+    shorter = closes and lengths[0] == 4 and 3 in lengths
+    open_end = shorter and not moves_of(use.figure.ways[0])[-1].weight
+    return lengths.index(3) if open_end else 0
+
+
+def _rocks_back(use: FigureUse, following: FigureUse | None) -> bool:
+    """ "Shuffle, back rock, shuffle": a rock alone comes back, unless that is said behind it."""
+    recovers = moves_of(use.figure.ways[1])[-1].verb == "recover"
+    return recovers and (following is None or following.figure.name != "recover")
+
+
+def counts_in(column: str) -> int:
+    """How many counts a column takes up: up to its last whole one."""
+    return int(max(parse_counts(column).positions)) + 1 if column else 0
+
+
+@cache
+def _counts_of(rhythm: str) -> int:
+    return int(max(parse_counts(rhythm).positions)) + 1
+
+
+@cache
+def moved(rhythm: str, by: int) -> str:
+    """A count column some counts later: "1&2" two later is "3&4".
+
+    >>> moved("1&2", 2), moved("1-4", 4)
+    ('3&4', '5-8')
+    """
+    parts, number = [], ""
+    for char in f"{rhythm}\0":
+        if char.isdecimal():
+            number += char
+            continue
+        if number:
+            parts.append(str(int(number) + by))
+            number = ""
+        parts.append(char)
+    return "".join(parts).rstrip("\0")
+
+
+def first_come(uses: Sequence[FigureUse], landings: int) -> tuple[int, ...]:
+    shares = []
+    left = landings
+    for use in uses:
+        take = min(use.figure.lengths[0], left)
+        shares.append(take)
+        left -= take
+    return tuple(shares)
+
+
+def share_landings(uses: Sequence[FigureUse], landings: int) -> tuple[int, ...] | None:
+    """Number of landings for each figure, or None when no way fits.
+
+    Each figure takes one of its usual lengths, all together the most usual ones: the first,
+    but "vine, scuff" is a vine of three. Figures that repeat ("walk", "hold") take what is left.
+
+    Complexity: O(figures x landings x lengths) through memoisation.
+    """
+    usual = [0 if use.lasts else use.figure.lengths[0] for use in uses]
+    closed = [way_before(use, following) for use, following in with_next(uses)]
+    if all(usual) and sum(usual) == landings and not any(closed):
+        return tuple(usual)
+    lengths = [_choices_of(use, landings, alone=len(uses) == 1) for use in uses]
+    if sum(map(min, lengths)) > landings or sum(map(max, lengths)) < landings:
+        return None
+
+    @cache
+    def rest_of(index: int, left: int) -> tuple[float, tuple[int, ...]] | None:
+        if index == len(lengths):
+            return (0.0, ()) if left == 0 else None
+        best: tuple[float, tuple[int, ...]] | None = None
+        for place, length in enumerate(lengths[index]):
+            if length > left or (best is not None and _unusual(place, closed[index]) >= best[0]):
+                continue
+            rest = rest_of(index + 1, left - length)
+            if rest is None:
+                continue
+            cost = rest[0] + _unusual(place, closed[index])
+            if best is None or cost < best[0]:
+                best = cost, (length, *rest[1])
+        return best
+
+    found = rest_of(0, landings)
+    return found[1] if found else None
+
+
+def _unusual(place: int, usual: int) -> float:
+    """What it costs that a figure takes another length than its usual one."""
+    return 0.0 if place == usual else 0.5 if place < _FEW_LENGTHS else 0.5 + place / 1000
+
+
+_FEW_LENGTHS: Final = 3
+
+
+def with_next(uses: Sequence[FigureUse]) -> Iterator[tuple[FigureUse, FigureUse | None]]:
+    return zip(uses, (*uses[1:], None), strict=True)
+
+
+def _choices_of(use: FigureUse, landings: int, *, alone: bool) -> tuple[int, ...]:
+    """ "Walk R, L" is two walks and no more; "walk R" alone goes on for its counts."""
+    lengths = use.figure.lengths
+    if use.lasts and max(lengths) == 1:
+        if use.lasts == landings and not alone:
+            # "Step L side and roll hips for 4 counts" on four: the step is one of them.
+            return tuple(range(use.lasts, 0, -1))
+        return (use.lasts,)
+    if use.figure.sustained:
+        return tuple(range(1, landings + 1))
+    named_step = use.foot is not None and lengths == (1,) and "B" not in use.figure.ways[0]
+    if not use.figure.repeats or (named_step and not alone):
+        return lengths
+    return (*lengths, *(n for n in range(1, landings + 1) if n not in lengths))
