@@ -199,6 +199,8 @@ class Finishing(Slots):
             taker.length = giver.length
 
     def _finish(self, draft: Draft, events: list[Statement], unclear: list[Unclear]) -> None:
+        if draft.kind is ClaimKind.BRIDGE and draft.at_end and draft.after is None:
+            draft.kind = ClaimKind.TAG  # between two walls it is a tag, however it is called
         self._ended_with_steps(draft)
         why = self._trouble(draft)
         if why == "nothing":

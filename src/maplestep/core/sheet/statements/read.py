@@ -170,6 +170,12 @@ class _Reader(Finishing):
         self._now.hard = self._now.hard or not soft
 
     def _tag(self, _: int, token: Token) -> None:
+        now, rest = self._now, self._tokens[self._tokens.index(token) + 1 :]
+        stops = any(each.name in {"restart", "tag_restart"} for each in rest)
+        if self._open is not None and now.walls and now.kind is None and stops:
+            # "Wall 7: 8 counts, tag (4 counts), restart"
+            number, self._open = number_of(self._open["counts"]), None
+            self._put_after(token, Fraction(number), str(number))
         self._put_kind(token, ClaimKind.TAG)
 
     def _numbered(self, index: int, token: Token) -> None:
@@ -349,6 +355,8 @@ class _Reader(Finishing):
             self._cut(token, "braced")
 
     def _section(self, _: int, token: Token) -> None:
+        if self._now.kind is ClaimKind.TAG and self._now.length is not None:
+            return  # "a 16 count tag (the first two sections)": its steps
         section = number_of(token["sec"] or token["secs"] or token["seco"])
         self._put_after(token, Fraction(section * EIGHT), str(section * EIGHT))
         self._now.section = section
@@ -440,6 +448,11 @@ class _Reader(Finishing):
         if self._now.kind is not None or token.name != "twice":
             self._now.asks = token.name
 
+    def _instead(self, _: int, __: Token) -> None:
+        """ "Touch L instead of stepping", "change weight": other steps before the restart."""
+        if self._now.replaces is None and self._now.kind in STOPS:
+            self._now.asks = self._now.asks or "with"
+
     def _span(self, _: int, token: Token) -> None:
         """ "Step change on wall 3: counts 13-16"."""
         if self._now.kind is ClaimKind.CHANGE and self._now.replaces is None:
@@ -500,6 +513,7 @@ _HANDLERS: Final[dict[str, Callable[[_Reader, int, Token], None]]] = {
     "here": _Reader._is_here,
     "half": _Reader._asks,
     "but_not": _Reader._asks,
+    "instead": _Reader._instead,
     "twice": _Reader._asks,
     "but_last": _Reader._but_last,
     "span": _Reader._span,

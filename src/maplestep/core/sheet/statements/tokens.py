@@ -48,7 +48,7 @@ _PATTERNS: Final = (
     ("replace", r"\b(?:replac(?:e|es|ing)|chang(?:e|es|ing)|remplacer?|changer?)\s+(?:the\s+|les\s+|le\s+)?(?:steps?\s+(?:on|of)\s+)?(?:last\s+)?(?:(?:counts?|cts?|steps?|comptes?|temps)\s*|(?=\d{1,3}\s*[-–]\s*\d))(?P<rep_a>\d{1,3})(?:\s*[-–&a]\s*(?P<rep_b>\d{1,3}))?"),
     ("repeat", rf"\b(?:repeat|repeter|do|dance|danser)\s+(?:the\s+)?(?:last\s+(?P<rl>{_C})\s+{_COUNTS}(?:\s+(?:again|twice|once more))?|(?:counts?\s+|comptes?\s+)?(?P<ra>\d{{1,3}})\s*[-–]\s*(?P<rb>\d{{1,3}})\s+again|counts?\s+(?P<rc>\d{{1,3}})\s*[-–]\s*(?P<rd>\d{{1,3}})(?=.*\bend\b))"),
     ("range", rf"\b(?:dance|danser|only|do)\s+(?:only\s+)?(?:counts?\s+|comptes?\s+|steps?\s+)?1\s*(?:[-–]|to|a)\s*{_COUNT % ('upto', 'upto')}"),
-    ("section", rf"\b(?:after|following|apres|at|to the end of|until the end of|up to(?: the end of)?|upto)\s+(?:la\s+|the\s+)?(?:section|sec\.?|s|set)\s?(?P<sec>{_C})\b|\b(?:first|after|apres)\s+(?P<secs>{_C})\s+sections?\b|\bafter\s+(?:the\s+)?(?P<seco>{ORDINAL})\s+(?:section|set|eight)\b"),
+    ("section", rf"\b(?:after|following|apres|at the end of|at|to the end of|until the end of|up to(?: the end of)?|upto)\s+(?:la\s+|the\s+)?(?:section|sec\.?|s|set)\s?(?P<sec>{_C})\b|\b(?:first|after|apres)\s+(?P<secs>{_C})\s+sections?\b|\bafter\s+(?:the\s+)?(?P<seco>{ORDINAL})\s+(?:section|set|eight)\b"),
     ("of_section", rf"\b(?:of|de)\s+(?:the\s+|la\s+)?(?:section|sec\.?|part(?:ie)?|set|s)\s?(?P<of_sec>{_C})\b"),
     ("on_count", r"\b(?:on|sur|from)\s+(?:count|compte|le compte)\s+(?P<on>\d{1,3})\b"),
     ("at_count", r"(?:\b(?:at|au)\s+(?:the\s+)?)?\b(?:count|compte|temps|beat)\s+(?P<at>\d{1,3})\b"),
@@ -70,10 +70,12 @@ _PATTERNS: Final = (
     ("unknown_kind", r"\br/s\b"),
     ("bridge", r"\bbridges?\b|\bpont\b"),
     ("change", r"\bstep change\b|\bchangement de pas\b"),
-    ("ending", r"\bending\b(?!\s+(?:with|w|weight|up|in)\b|\s+(?:on|facing)\s+(?:the\s+)?(?:left|right|l|r|both)\b)|\b(?:end|finish) the dance\b|\bto\s+(?:end|finish)\b(?=\s*(?::|,|the dance|on\b|facing|$))|\b(?:dance|song|music)\s+(?:ends|finishes)\b|^\W*(?:big\s+)?finish(?:\s*:|(?=\s+on\s+wall))|^\W*finale?\s*:|^\W*fin\s*:|\bfin de la danse\b"),
+    ("ending", r"\bending\b(?!\s+(?:with|w|weight|up|in)\b|\s+(?:on|facing)\s+(?:the\s+)?(?:left|right|l|r|both)\b)|\b(?:end|finish) the dance\b|\bto\s+(?:end|finish)\b(?=\s*(?::|,|the dance|on\b|facing|$))|\b(?:dance|song|music)\s+(?:ends|finishes)\b|^\W*(?:big\s+)?finish(?:\s*:|(?=\s+on\s+wall))|^\W*finale?\s*:|^\W*finale?(?=\s+(?:au|sur|du)\b)|\bat the very end\b|^\W*fin\s*:|\bfin de la danse\b"),
     ("hold", r"\b(?:hold|wait|pause|freeze)\b(?:\s+for)?"),
     ("numbered", r"(?P<named>tag|restart|bridge)\s*#?\s*(?P<no>[1-9]|(?<=\s)[a-d])\b(?!\s+(?:wall|tag|at|the)\b|\d|\s*[-–&]\s*\d|[:.]\d|[\s-]*(?:counts?|cts?|temps|comptes?))|\B#(?P<no2>[1-9])\b"),
-    ("tag", r"\btags?\b"),
+    ("tag", r"\btags?\s*/\s*bridges?\b|\bbridges?\s*/\s*tags?\b|\btags?\b"),
+    ("item", r"(?:^|(?<=\s))\d{1,2}[.)]\s+(?=(?:re-?start|tag|bridge|ending|walls?|on|at|after|mur|reprise)\b)"),
+    ("instead", r"\binstead\b|\bau lieu\b|\bchang(?:e|ing) weight\b"),
     ("insert", r"\binsert(?:ing)?\b|\binserer\b"),
     ("add", r"\b(?:add|adding|extra|additional|ajouter?|rajouter?)\b"),
     ("here", r"\b(?:here|ici)\b"),
@@ -94,11 +96,11 @@ _PATTERNS: Final = (
 )  # fmt: skip
 # "Tag 2" must be found before "tag"; kinds before the numbers that belong to them.
 _ORDER: Final = (
-    "intro", "not", "fraction", "nth_clock", "nth_later", "clock_wall", "starts", "before_wall", "kind_ord", "numbered",
+    "item", "intro", "not", "fraction", "nth_clock", "nth_later", "clock_wall", "starts", "before_wall", "kind_ord", "numbered",
     "walls_ord", "walls_num", "every", "last_wall", "tag_restart", "continue", "replace", "repeat",
     "range", "section", "of_section", "from_one", "on_count", "at_count", "in_brackets", "after_wall", "end_of", "after", "dance", "long", "of",
     "into", "cut_section", "cut_off", "counts", "front", "facing_hour", "wall_after", "restart", "short", "unknown_kind", "bridge",
-    "change", "ending", "hold", "tag", "insert", "add", "here", "but_not", "half", "twice", "but_last", "clock", "side",
+    "change", "ending", "hold", "tag", "insert", "add", "here", "but_not", "half", "instead", "twice", "but_last", "clock", "side",
     "or", "sentence", "own_steps", "span", "number",
 )  # fmt: skip
 _BY_NAME: Final = dict(_PATTERNS)
@@ -106,7 +108,7 @@ _ANY: Final = re.compile("|".join(f"(?P<t_{name}>{_BY_NAME[name]})" for name in 
 ANY_KIND: Final = re.compile(
     r"\b(?:tag|re-?start|bridge|pont|reprise|ending|redemarr|short|half wall|extra|add |ajouter|replace"
     r"|begin again|start again|start over|start the dance|begin the dance|recommencer|repren|recommence|murs? courts?"
-    r"|last wall|final|insert|only|just |additional|seulement|ne faire|ne dans|freeze|(?:dance|song|music) ends|(?:big )?finish\b|end the dance|finish the dance|fin\b|hold|wait |pause|repeat|last \w+ counts? (?:again|twice)|r/s|(?:leave (?:out|off)|omit|skip|miss(?: out)?|drop|cut|replace) (?:(?:the )?(?:last|final)|(?:counts? )?\d|(?:the )?(?:section|set|s\d|\w+ section))|to end|ends on|finishes|step change|change )",
+    r"|last wall|final|insert|only|just |additional|seulement|ne faire|ne dans|freeze|(?:dance|song|music) ends|(?:big )?finish\b|end the dance|finish the dance|fin\b|hold|wait |pause|repeat|last \w+ counts? (?:again|twice)|r/s|(?:leave (?:out|off)|omit|skip|miss(?: out)?|drop|cut|replace) (?:(?:the )?(?:last|final)|(?:counts? )?\d|(?:the )?(?:section|set|s\d|\w+ section))|to end|very end|ends on|finishes|step change|change )",
 )
 
 # "At the end of wall 4 sway R, L": something happens there, without a word for it.
