@@ -37,7 +37,8 @@ def compared(
         return told, None
     if len(other) == 1 and len(told) > 1:
         # The steps are danced; the figure is the name of what they are.
-        differs = _differ(_named(other, told), told, landings)
+        named = _ended(_named(other, told), told, landings)
+        differs = _differ(named, told, landings)
     else:
         named = _ended(_named(told, other), other, landings)
         differs = _differ(named, other, landings)
@@ -68,8 +69,10 @@ def _ended(named: list[FigureUse], steps: Sequence[FigureUse], landings: int) ->
     pairs = [_alike(a, b, turns) for a, b in zip(first, second, strict=True)]
     last = first[-1], second[-1]
     stepped = last[0].foot is last[1].foot and last[0].weight is last[1].weight is not None
-    free = last[0].direction == "side" and last[1].direction != "back"
-    if not all(pairs[:-1]) or pairs[-1] or not stepped or not free:
+    sailor = last[0].direction == "side" and last[1].direction != "back"
+    free = sailor or last[1].direction in figure.figure.variants
+    same = not last[1].direction or last[0].direction == last[1].direction
+    if not all(pairs[:-1]) or same or not stepped or not free:
         return named
     return [replace(figure, ending=STEP, ending_direction=last[1].direction)]
 

@@ -107,7 +107,8 @@ def _step_pivot(clauses: Sequence[Clause], index: int) -> list[Clause] | None:
 
 
 def _may_pivot(clause: Clause) -> bool:
-    plain = clause.figure is STEP and clause.direction in {"", "fwd"} and clause.times == 1
+    stepped = clause.figure is STEP or (clause.figure is None and bool(clause.feet))
+    plain = stepped and clause.direction in {"", "fwd"} and clause.times == 1
     turned = clause.turn is not None and clause.weight is None
     return plain and turned and len(clause.feet) < 2
 
@@ -205,7 +206,9 @@ def _ends_figure(clauses: Sequence[Clause], index: int) -> list[Clause] | None:
     clause, before = clauses[index], clauses[index - 1]
     figure = before.figure
     # "(R over, L side, ...)" tells the whole figure.
-    told = clause.bracket and any(each.bracket for each in clauses[index + 1 : index + 2])
+    following = clauses[index + 1 : index + 2]
+    told = clause.bracket and any(each.bracket for each in following)
+    told = told or (clause.half > before.half and any(each.half for each in following))
     if figure is None or figure.lengths[0] < 3 or clause.turn is not None or told:
         return None
     if not (clause.gerund or clause.led_by_direction) and clause.figure not in (None, STEP):
@@ -246,6 +249,17 @@ def _taken_over(clauses: Sequence[Clause], index: int) -> list[Clause] | None:
     return [*clauses[: index - 1], *clauses[index:]]
 
 
+def _sways(clauses: Sequence[Clause], index: int) -> list[Clause] | None:
+    """ "Step R side sway R, sway L": the sway is how the step is made."""
+    clause, before = clauses[index], clauses[index - 1]
+    swayed = clause.figure is not None and clause.figure.name in {"sway", "bump"}
+    stepped = before.figure in (None, STEP) and before.direction == "side"
+    same = clause.feet == before.feet and not clause.direction
+    if not swayed or not stepped or before.turn is not None or not same:
+        return None
+    return [*clauses[:index], *clauses[index + 1 :]]
+
+
 def _swallowed(clauses: Sequence[Clause], index: int) -> list[Clause] | None:
     """ "Vine right and touch": nothing; a step named once more ("step onto R") is no step."""
     clause, before = clauses[index], clauses[index - 1]
@@ -267,5 +281,6 @@ REWRITINGS: Final[tuple[tuple[float, Rewriting], ...]] = (
     (0.4, _taken_over),
     (0.5, _goes_along_unsaid),
     (0.5, _foot_leads),
+    (0.6, _sways),
     (0.9, _swallowed),
 )

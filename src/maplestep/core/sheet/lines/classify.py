@@ -229,7 +229,16 @@ def _steps(text: str, span: Span) -> Iterator[Choice]:
             bracketed = text.lstrip(" *_#>")[:1] in "[("
             yield Choice(0.8 if bracketed else 0.3, Role.COUNTS, lines, said[0], said[-1])
         else:
-            yield Choice(_cost_of_steps(text, lines), Role.STEPS, lines, said[0], said[-1])
+            cost = _cost_of_steps(text, lines)
+            yield Choice(cost, Role.STEPS, lines, said[0], said[-1])
+            if len(lines) == 1 and lines[0].counts in _TWO_IN_ONE:
+                # "56 rock, recover": where 5 comes next, two counts without a space.
+                first, second = lines[0].counts
+                apart = lines[0]._replace(counts=f"{first} {second}")
+                yield Choice(cost + 0.3, Role.STEPS, (apart,), int(first), int(second))
+
+
+_TWO_IN_ONE: Final = frozenset({"12", "23", "34", "45", "56", "67", "78"})
 
 
 def _cost_of_steps(text: str, lines: Cut) -> float:
