@@ -22,7 +22,7 @@ from .forms import attached, clause_choices, forms_of
 from .kinds import Kind
 from .lexicon import Lexeme, Lexicon
 from .rewriting import rewritten
-from .segments import segments_of
+from .segments import LIFTED, segments_of
 from .sharing import (
     column_of,
     counts_in,
@@ -206,8 +206,7 @@ class _Search:
         strange = [clause for clause in chosen if clause.sense is Sense.UNKNOWN]
         unread += [(clause.unknown[0].start, clause.unknown[-1].end) for clause in strange]
         left = [c for c in clauses if not any(c is other for other in chosen)]
-        beside = [c for c in left if c.gerund and len(set(c.feet)) < len(c.feet)]
-        unread += [(c.start, c.end) for c in beside]  # "swaying hips left left"
+        unread += [(c.start, c.end) for c in left if _cannot_go_along(c, clauses)]
         told, differs = compared(uses, left, self._landings)
         plain = cost if cost > _FREE_WAYS or unread or differs else 0.0
         return Fitted(
@@ -235,6 +234,17 @@ def _clauses_of(words: str, lexicon: Lexicon) -> tuple[list[Clause], tuple[Place
     lexemes, twice = _once(lexicon.lexemes(words))
     clauses = attached([read_clause(segment, lexicon) for segment in segments_of(lexemes)])
     return clauses, tuple(_place(lexeme) for lexeme in twice)
+
+
+def _cannot_go_along(clause: Clause, clauses: Sequence[Clause]) -> bool:
+    """ "Swaying hips left left", "R back sweeping R": it cannot be what goes on beside a step."""
+    if not clause.gerund or not clause.feet:
+        return False
+    index = next(n for n, each in enumerate(clauses) if each is clause)
+    before = clauses[index - 1] if index else None
+    loaded = before is not None and before.feet[-1:] == clause.feet[:1]
+    lifted = clause.figure is not None and clause.figure.name in LIFTED
+    return len(set(clause.feet)) < len(clause.feet) or (loaded and lifted)
 
 
 _FREE: Final = 0.0

@@ -42,7 +42,7 @@ _MERGES: Final = frozenset(
 _BODY: Final = frozenset({"heel", "toe", "ball", "knee pop", "bump", "body roll"})
 _STRUTS: Final = frozenset({"heel", "toe"})
 _STRUTTED: Final = frozenset({"heel strut", "toe strut"})
-_GOES_ALONG: Final = frozenset({"sweep", "drag", "hitch", "flick", "kick", "brush", "hook"})
+LIFTED: Final = frozenset({"sweep", "drag", "hitch", "flick", "kick", "brush", "hook"})
 _CUTS: Final = frozenset({Kind.BREAK, Kind.JOIN, Kind.COLON, Kind.OPEN, Kind.CLOSE})
 _SIDED: Final = frozenset({Kind.AMOUNT, Kind.TURN, Kind.TO, Kind.STANDING})
 _SAID_BEFORE: Final = frozenset({Kind.FOOT, Kind.AMOUNT, Kind.TURN})
@@ -170,7 +170,7 @@ class _Cutter:
             self._now.optional = self._now.optional or lexeme.gerund
         elif self._direction and lexeme.value.lengths[0] == 1 and self._ends_on_a_foot():
             self._open(1)  # "together L heel": the heel is the next move
-        elif self._direction and lexeme.gerund and lexeme.value.name in _GOES_ALONG:
+        elif self._direction and lexeme.gerund and lexeme.value.name in LIFTED:
             self._open(0)  # "back L sweeping R"
             self._now.optional = True
         self._figure = lexeme
