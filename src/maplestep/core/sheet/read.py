@@ -33,8 +33,8 @@ from .language.interpretations import usual_column
 from .language.lexicon import Lexicon, fold, standard
 from .language.numbers import CARDINAL, number_of
 from .lines.choose import read_lines
-from .lines.columns import counted_lines, opens_with_counts
-from .lines.gauge import gauge
+from .lines.columns import counted_lines
+from .lines.gauge import gauge, opens_with_counts
 from .lines.head import Fact, level_of
 from .lines.headings import PartHeading, SectionHeading
 from .lines.model import FigureLine, Line, OptionLine, Remark, StepLine

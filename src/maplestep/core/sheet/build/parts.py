@@ -26,8 +26,8 @@ from ..language.interpretations import (
 )
 from ..language.lexicon import Lexicon
 from ..language.sharing import counts_in, moved
-from ..lines.columns import counted_lines, numbers, opens_with_counts, option_in
-from ..lines.gauge import gauge
+from ..lines.columns import counted_lines, numbers, option_in
+from ..lines.gauge import gauge, opens_with_counts
 from ..lines.headings import SectionHeading
 from ..lines.model import OptionLine, Remark, StepLine
 from ..lines.repeats import Repetition

@@ -213,7 +213,7 @@ def _ends_figure(clauses: Sequence[Clause], index: int) -> list[Clause] | None:
         return None
     if not (clause.gerund or clause.led_by_direction) and clause.figure not in (None, STEP):
         return None
-    if clause.sense is not Sense.FIGURE or len(clause.feet) > 1 or not clause.direction:
+    if clause.sense is not Sense.FIGURE or not clause.direction or not _last_foot(before, clause):
         return None
     if clause.figure is not None and clause.figure.name not in _TOUCHES:
         return None
@@ -223,6 +223,16 @@ def _ends_figure(clauses: Sequence[Clause], index: int) -> list[Clause] | None:
     led.ending, led.ending_direction = clause.figure or STEP, clause.direction
     led.end = clause.end
     return [*clauses[: index - 1], led, *clauses[index + 1 :]]
+
+
+def _last_foot(before: Clause, clause: Clause) -> bool:
+    """Is the foot named that makes the figure's last move, or none?"""
+    if len(clause.feet) > 1:
+        return False
+    if not clause.feet or not before.feet or before.figure is None or len(before.feet) > 1:
+        return True
+    odd = before.figure.lengths[0] % 2 == 1
+    return clause.feet[0] is (before.feet[0] if odd else before.feet[0].other)
 
 
 def _described(clauses: Sequence[Clause], index: int) -> list[Clause] | None:

@@ -45,7 +45,7 @@ _MARK: Final = re.compile(
     re.IGNORECASE,
 )
 _INLINE: Final = re.compile(
-    r"(?:(?:[,;.|]|(?<!\d)/)\s*((?:&\s?)?\d{1,3}(?:\s*[-–—&]\s*\d{0,3})*)|\s((?:&\s?)?\d{1,3}(?:[-–—&]\d{1,3})+&?)"
+    r"(?:(?:[,;.|]|(?<!\d)/)\s*(?:counts?\s+|temps\s+)?((?:&\s?)?\d{1,3}(?:\s*[-–—&]\s*\d{0,3})*)|\s((?:&\s?)?\d{1,3}(?:[-–—&]\d{1,3})+&?)"
     r"|\s{2,}((?:&\s?)?\d{1,2}))"
     r"\s*[:.)]?\s+(?=[^\W\d_])"
 )
@@ -74,14 +74,6 @@ class Piece(NamedTuple):
 def numbers(counts: str) -> tuple[int, ...]:
     """The numbers of a count column."""
     return tuple(int(number) for number in re.findall(r"\d+", counts))
-
-
-_OPENS: Final = re.compile(r"&|1\b|\d+\s*[-–—&:.,)]")
-
-
-def opens_with_counts(words: str) -> bool:
-    """Do steps on a heading's own line begin with their counts? "4 claps" does not."""
-    return _OPENS.match(words) is not None
 
 
 def clean(written: str) -> str:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from functools import lru_cache
 from typing import Final, NamedTuple
 
@@ -37,3 +38,11 @@ def gauge(text: str) -> Gauge:
 def step_words(text: str) -> int:
     """How many words of a text name steps."""
     return gauge(text).steps if text.strip() else 0
+
+
+_OPENS: Final = re.compile(r"&|1\b|\d+\s*[-–—&:.,)]")
+
+
+def opens_with_counts(words: str) -> bool:
+    """Do steps on a heading's own line begin with their counts? "4 claps" does not."""
+    return _OPENS.match(words) is not None

@@ -15,10 +15,10 @@ _END: Final = r"(?![\w'’])"
 _PIECES: Final = (
     (
         "counts",
-        re.compile(rf"(?<![\w/])({CARDINAL})[\s-]*{_COUNT}{_END}(?!\s+(?:intro|d.intro|lead|tag|in\b))"),
+        re.compile(rf"(?<![\w/])({CARDINAL})(?:\s*|-){_COUNT}{_END}(?!\s+(?:intro|d.intro|lead|tag|in\b))"),
     ),
     ("counts", re.compile(rf"(?<!\w)(?:counts?|cts?\.?)\s*[:=]?\s*({CARDINAL})(?!\s*[-–—&\d:])(?=\s*(?:$|[,;/|]))")),
-    ("walls", re.compile(rf"(?<![\w/])({CARDINAL})[\s-]*(?:walls?|w|murs?|paredes|wande){_END}")),
+    ("walls", re.compile(rf"(?<![\w/])({CARDINAL})(?:\s*|-)(?:walls?|w|murs?|paredes|wande){_END}")),
     ("walls", re.compile(rf"(?<!\w)(?:walls?|murs?|paredes|wande)\s*[:=]?\s*({CARDINAL})(?=\s*(?:$|[,;/|]))")),
     (
         "weight",
@@ -42,7 +42,7 @@ _SLASHED: Final = re.compile(
 _KEYED: Final = re.compile(
     r"(?:(?<=^)|(?<=[\s|,;*_•>(]))"
     r"(title|dance(?: name| title)?|name(?: of (?:the )?dance)?|counts?|walls?|level|intro|introduction|start weight|weight|rhythm|feel|timing"
-    r"|titre|danse|nom|temps|comptes?|murs?|niveau|appui|poids|rythme|lecture|lead[\s-]in|depart"
+    r"|titre|danse|nom|temps|comptes?|murs?|niveau|cpts?|appui|poids|rythme|lecture|lead[\s-]in|depart"
     r"|music|song|musique|chanson|track|artist|artiste|choreo(?:grapher|graphed by|graphie)?"
     r"|choreographe|choregraphe|choregraphie|by|par|start(?:s|ing)?)"
     r"\s*[:=]\s*",
@@ -51,7 +51,7 @@ _KEYED: Final = re.compile(
 _KEYS: Final = {
     **dict.fromkeys(("dance name", "dance title", "name of dance", "name of the dance"), "title"),
     **dict.fromkeys(("title", "dance", "name", "titre", "danse", "nom"), "title"),
-    **dict.fromkeys(("count", "counts", "temps", "compte", "comptes"), "counts"),
+    **dict.fromkeys(("count", "counts", "cpt", "cpts", "temps", "compte", "comptes"), "counts"),
     **dict.fromkeys(("wall", "walls", "mur", "murs"), "walls"),
     **dict.fromkeys(("level", "niveau"), "level"),
     **dict.fromkeys(

@@ -12,6 +12,7 @@ from ..language.lexicon import fold
 from ..language.numbers import number_of
 from ..model import ClaimKind, PartKind
 from ..statements import read_statements
+from .gauge import opens_with_counts
 from .repeats import Repetition, read_repetition
 
 
@@ -134,7 +135,7 @@ _KINDS: Final = {
     "fin": PartKind.ENDING,
 }
 _COUNTS_IN: Final = re.compile(
-    r"(?<![\d/])(\d{1,4})[\s-]*(?:counts?|cts?|temps|comptes?)\b", re.IGNORECASE
+    r"(?<!over )(?<!for )(?<![\d/])(\d{1,4})[\s-]*(?:counts?|cts?|temps|comptes?)\b", re.IGNORECASE
 )
 _LENGTH_FIRST: Final = re.compile(
     r"\s*\(?\d{1,4}[\s-]*(?:counts?|cts?|temps|comptes?)\b\)?", re.IGNORECASE
@@ -365,7 +366,7 @@ def _headed(text: str, span: Span, title: str, rest: str, at: int) -> SectionHea
     elif ranged and int(ranged[2]) > int(ranged[1]) and ranged[0][0] in "[(":
         first, counts = int(ranged[1]), int(ranged[2]) - int(ranged[1]) + 1
         rest = rest[: ranged.start()]
-    else:
+    elif not opens_with_counts(rest.lstrip(" :-–—")):
         counts = _counts_in(rest)
     words, words_at = _trimmed(rest, behind, at)
     return SectionHeading(

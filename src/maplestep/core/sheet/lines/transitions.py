@@ -6,8 +6,8 @@ from typing import Final, NamedTuple
 
 from ..model import PartKind
 from .classify import Choice, Role
-from .columns import counted_lines, numbers, opens_with_counts
-from .gauge import gauge
+from .columns import counted_lines, numbers
+from .gauge import gauge, opens_with_counts
 from .head import Fact
 from .headings import PartHeading, SectionHeading
 from .model import Line, StepLine
