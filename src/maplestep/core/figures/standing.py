@@ -58,7 +58,12 @@ STANDING: Final[tuple[Figure, ...]] = (
         ways=("F stomp @",),
         direction="place",
     ),
-    Figure(name="lock", french=("verrouiller",), ways=("F lock behind",), direction="behind"),
+    Figure(
+        name="lock",
+        french=("verrouiller", "bloquer", "bloqué"),
+        ways=("F lock behind",),
+        direction="behind",
+    ),
     Figure(
         name="ball",
         also=("ball step",),

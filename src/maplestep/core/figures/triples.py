@@ -52,7 +52,7 @@ TRIPLES: Final[tuple[Figure, ...]] = (
             *("lock shuffle", "step lock step", "lock triple", "shuffle lock", "step lock"),
             *("forward lock step", "lock step forward"),
         ),
-        french=("pas verrouillé", "pas lock", "lock step avant"),
+        french=("pas verrouillé", "pas bloqué", "pas lock", "lock step avant"),
         ways=("F @; O lock behind; F @", "F @; O lock behind"),
     ),
     Figure(

@@ -131,10 +131,19 @@ def choices(text: str, length: int) -> tuple[Choice, ...]:
     return tuple(sorted(found, key=lambda choice: choice.cost))
 
 
+def _unlike(choices_of_steps: list[Choice]) -> Iterator[Choice]:
+    """Where a line can be cut in several ways, a cut whose words do not fill its counts costs."""
+    several = sum(choice.role is Role.STEPS for choice in choices_of_steps) > 1
+    for choice in choices_of_steps:
+        lines = [x for x in choice.lines if isinstance(x, StepLine) and x.repeats is None]
+        unfit = several and choice.role is Role.STEPS and not all(map(fits, lines))
+        yield choice._replace(cost=choice.cost + 0.8) if unfit else choice
+
+
 def _counted(text: str, span: Span, headings: list[Choice]) -> Iterator[Choice]:
     """Steps and headings; "2. R rocking chair, L shuffle" on count 2 alone is an item of a list."""
     item = next((c for c in headings if c.role is Role.SECTION and _LISTED.match(text)), None)
-    for choice in _steps(text, span):
+    for choice in _unlike(list(_steps(text, span))):
         if item is not None and choice.role is Role.STEPS and choice.first == choice.last:
             first = choice.lines[0]
             heading = item.lines[0]

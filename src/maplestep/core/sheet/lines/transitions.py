@@ -106,7 +106,8 @@ def _covered(choice: Choice, following: Choice | None) -> float:
         return 0.0
     again = following.first in {choice.first, 1} and following.last <= choice.last
     shorter = following.last - following.first < choice.last - choice.first
-    return 0.6 if again and shorter else 0.0
+    # Below "9-16" a count 1 is hardly the next section, whose number would be 17.
+    return (1.2 if choice.first > 1 else 0.6) if again and shorter else 0.0
 
 
 def _placed(state: State, first: int, last: int) -> tuple[float, State]:
@@ -165,7 +166,7 @@ def _heading(
     base = state.reached if choice.role is Role.SECTION else 0
     proper = _is_proper(line) if isinstance(line, PartHeading) else state.proper
     uncounted = not behind and bool(_words_of(line)) and not plain and not opens_section(following)
-    unknown = state.total < 0 or again or uncounted
+    unknown = state.total < 0 or again or (uncounted and proper)
     return cost, State(
         head=False,
         titled=True,
