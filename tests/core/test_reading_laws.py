@@ -12,6 +12,7 @@ from hypothesis import strategies as st
 from maplestep.core.feet import Foot
 from maplestep.core.figures.expand import FigureUse, Stance, expand
 from maplestep.core.figures.vocabulary import FIGURES
+from maplestep.core.findings.repairs import applied
 from maplestep.core.sheet.read import read_sheet
 
 # A line for nearly every figure, as text with {F} for the leading foot and {O} for the other;
@@ -131,3 +132,31 @@ def test_sections_lie_end_to_end(blocks: list[str]) -> None:
     assert part.net_turn == sum(single.net_turn for single in alone)
     placed = [move.at + 8 * index for index, single in enumerate(alone) for move in single.moves]
     assert [move.at for move in part.moves] == placed
+
+
+@pytest.mark.parametrize(
+    ("line", "feet"),
+    [
+        ("1-4 step lock step scuff R", "RLRL"),
+        (
+            "1-4 Touch R toe to side, pivot ½ right on L stepping R together, touch L, L close",
+            "RRLL",
+        ),
+    ],
+)
+def test_a_line_read_so_that_the_feet_fit_can_be_written_out_either_way(
+    line: str, feet: str
+) -> None:
+    """One press each: as it was read (the same dance, no longer in doubt), or as it stands."""
+
+    def danced(text: str) -> str:
+        return "".join(m.foot.value for m in read_sheet(text).sheet.danced[0].moves if m.foot)
+
+    text = f"Kiln\n\n{line}\n"
+    (finding,) = [f for f in read_sheet(text).findings if f.code == "sheet.read-as"]
+    assert finding.fix is not None
+    as_read = applied(text, finding.fix)
+    assert danced(text) == danced(as_read) == feet
+    assert "sheet.read-as" not in {f.code for f in read_sheet(as_read).findings}
+    for other in finding.others:
+        assert danced(applied(text, other)) != feet

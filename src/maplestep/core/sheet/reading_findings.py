@@ -120,13 +120,18 @@ def supplied_move(move: Move, counts: str, what: str) -> Finding:
     )
 
 
-def read_as(line: StepLine, uses: Sequence[FigureUse]) -> Finding:
-    """A line that could be read in several ways was read so that the feet fit."""
+def read_as(line: StepLine, uses: Sequence[FigureUse], ways: Sequence[SheetEdit]) -> Finding:
+    """A line that could be read in several ways was read so that the feet fit.
+
+    ``ways`` write it out, as it was read and as it stands.
+    """
     return Finding(
         code="sheet.read-as",
         severity=Severity.KNOW,
         place=Place(span=line.span, count=line.counts),
         facts={"counts": line.counts, "figures": _names(uses)},
+        fix=ways[0] if ways else None,
+        others=tuple(ways[1:]),
     )
 
 

@@ -36,6 +36,7 @@ from .dancing import conflicts, dance, mirror, placed
 from .effort import Effort
 from .sections import ZERO, SectionBuilder
 from .supplied import what_was_supplied
+from .written_out import written_out
 
 MAX_ON_A_LINE: Final = 128
 Passage = tuple[Fraction, Fraction, tuple[Fraction, ...]]
@@ -510,7 +511,12 @@ class PartBuilder:
         stance = Stance(weight=self._weight, facing=self._facing)
         better = self._better(line, landings, fitted, stance)
         if better is not None:
-            self.findings.append(reading_findings.read_as(line, better.uses))
+            ways = [
+                edit
+                for way in (better, fitted)
+                if (edit := written_out(line, landings, way, stance, self._lexicon))
+            ]
+            self.findings.append(reading_findings.read_as(line, better.uses, ways))
             fitted = better
         supplied: list[str] = []
         for use, own in placed(fitted, landings):

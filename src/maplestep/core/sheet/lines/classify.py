@@ -242,7 +242,7 @@ def _steps(text: str, span: Span) -> Iterator[Choice]:
             yield Choice(cost, Role.STEPS, lines, said[0], said[-1])
             if len(lines) == 1 and lines[0].counts in _TWO_IN_ONE:
                 # "56 rock, recover": where 5 comes next, two counts without a space.
-                first, second = lines[0].counts
+                first, second = lines[0].counts[0], lines[0].counts[1]
                 apart = lines[0]._replace(counts=f"{first} {second}")
                 yield Choice(cost + 0.3, Role.STEPS, (apart,), int(first), int(second))
 
