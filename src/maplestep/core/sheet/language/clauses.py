@@ -245,6 +245,9 @@ class _Reader:
         """ "PG croisé derrière PD": the second foot is the one crossed over or behind."""
         clause = self._clause
         crossed = clause.direction in {"cross", "behind"} and self._kind(index - 1) in _AT
+        if crossed and clause.feet[-1:] == [foot] and self._kind(index - 1) is not Kind.TO:
+            clause.unread.append(self._lexemes[index])  # "PD croisé devant PD"
+            return True
         return crossed and bool(clause.feet) and foot is not clause.feet[-1]
 
     def _turner(self) -> bool:

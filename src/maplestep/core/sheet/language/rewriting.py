@@ -209,7 +209,10 @@ def _ends_figure(clauses: Sequence[Clause], index: int) -> list[Clause] | None:
     following = clauses[index + 1 : index + 2]
     told = clause.bracket and any(each.bracket for each in following)
     told = told or (clause.half > before.half and any(each.half for each in following))
-    if figure is None or figure.lengths[0] < 3 or clause.turn is not None or told:
+    # "Mambo, ½ turn R stepping R forward": its last step turns.
+    turns = clause.turn is not None and bool(clause.feet) and before.turn is None
+    told = told or (clause.turn is not None and not turns)
+    if figure is None or figure.lengths[0] < 3 or told:
         return None
     if not (clause.gerund or clause.led_by_direction) and clause.figure not in (None, STEP):
         return None
@@ -217,10 +220,12 @@ def _ends_figure(clauses: Sequence[Clause], index: int) -> list[Clause] | None:
         return None
     if clause.figure is not None and clause.figure.name not in _TOUCHES:
         return None
-    if not clause.gerund and clause.direction not in {"cross", "together"}:
+    if not (clause.gerund or turns) and clause.direction not in {"cross", "together"}:
         return None
     led = replace(before)
     led.ending, led.ending_direction = clause.figure or STEP, clause.direction
+    if clause.turn is not None:
+        led.turn, led.turn_to = clause.turn, clause.turn_to
     led.end = clause.end
     return [*clauses[: index - 1], led, *clauses[index + 1 :]]
 

@@ -28,7 +28,7 @@ _PIECES: Final = (
         "intro",
         re.compile(
             rf"(?<![\w/])({CARDINAL})[\s-]*{_COUNT}\s+(?:intro\b|d.intro|lead|in\b)"
-            r"|\b(?:starts?|begins?|wait|intro|introduction|dance begins|commencer|depart)\s*:?\s*"
+            r"|\b(?:starts?|begins?|wait|intro|introduction|dance begins|commencer|depart|demarr\w*)\s*:?\s*"
             r"(?:on\s+(?:the\s+)?(?:vocals?|lyrics|singing|words?|main beat)\W+)?(?:after\s+|of\s+|for\s+|apres\s+)?"
             rf"({CARDINAL})(?:[\s-]*{_COUNT}{_END}|\s+in\b)"
         ),
@@ -38,6 +38,7 @@ _PIECES: Final = (
 _BARE: Final = re.compile(r"^[\s*_#>]*(\d{2,3})\s*[/|-]\s*([1248])(?:\s*walls?)?[\s*_]*$")
 _SLASHED: Final = re.compile(
     r"[(\[](?:[^()\[\]]*[\s,/])?(\d{2,3})\s*/\s*([1248])(?!\d)[^()\[\]]*[)\]]\s*$"
+    r"|(?<=[a-z!?])\s+[-–—/|]\s+(\d{2,3})\s*[-–—/|]\s*([1248])\s*[-–—/|]\s*[a-z][a-z +/-]*$"
 )
 _KEYED: Final = re.compile(
     r"(?:(?<=^)|(?<=[\s|,;*_•>(]))"
@@ -88,7 +89,7 @@ _SENTENCE_TITLE: Final = re.compile(r"[^.\d]{2,50}\.\s+")
 _SET_APART: Final = re.compile(r"(?:\s{3,}|\t|\s[-–—|•]\s*)$")
 _FACTUAL: Final = re.compile(r"\d|:")
 _QUOTED: Final = re.compile(r"[“\"«]\s?([^“”\"«»]{2,60}?)\s?[”\"»]")
-_APART: Final = re.compile(r"[(\[]\s*$|\s(?:[-–—|•*/]|\.)\s*$|[|•]\s*$")
+_APART: Final = re.compile(r"[(\[]\s*$|\s(?:-{1,2}|[–—|•*/]|\.)\s*$|[|•]\s*$")
 
 
 class Fact(NamedTuple):
@@ -163,7 +164,8 @@ def _pieces(text: str, plain: str, span: Span) -> Iterator[Fact]:
 
 def _in_short(text: str, said: re.Match[str], span: Span) -> Iterator[Fact]:
     """ "32/4", "Last Bus (B, 32/4)"."""
-    for key, group in (("counts", 1), ("walls", 2)):
+    counts = 1 if said[1] else 3  # of the form that was met
+    for key, group in (("counts", counts), ("walls", counts + 1)):
         yield Fact(text, _place(span, said.start(group), said.end(group)), key, said[group])
     before = text[: said.start()]
     if any(char.isalpha() for char in before):
