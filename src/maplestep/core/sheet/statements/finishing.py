@@ -44,6 +44,8 @@ _STEPS_BETWEEN: Final = re.compile(
     r"\s*(?:of\s+)?(?:counts?\s*)?[,;:]?\s*(?:(?:and|then|add|do|danse)\s+)*([^()\[\].;]*\w)"
     r"[\s,]*(?:(?:and|then|the|you|et|puis)\s*)*"
 )
+# "After 12 counts of the vine": where the wall is, not what comes behind it.
+_OF_THE_WALL: Final = re.compile(r"(?:of\b|counts?\s+of\b|the\b|your\b|on\b|with\b)")
 _AFTER_FIGURE: Final = re.compile(
     r"\b(?:after|following|through|up to(?: and including)?|apres)\s+(?:the|your|le|la|les)\s+"
     r"([a-z][a-z' -]*[a-z])"
@@ -267,7 +269,8 @@ class Finishing(Slots):
         if between is None:
             return None
         seen = gauge(between[1])
-        return between if seen.steps and seen.feet and not seen.unknown else None
+        told = seen.steps and not seen.unknown and not _OF_THE_WALL.match(between[0].strip())
+        return between if told else None
 
     def _face_all(self, draft: Draft) -> None:
         """Facings said behind the walls: one for each, or one for all of them."""

@@ -28,6 +28,7 @@ from .slots import KIND_NAMES, STOPS, WITH_LENGTH
 from .tokens import ANY_KIND, HAPPENS_AT_A_WALL, Token
 
 # "Tag a after wall 2" names a tag, "a tag a wall" does not.
+_RANGES: Final = re.compile(r"\b(\d{1,2})\s*[-–]\s*(\d{1,2})\b")
 _NAMED_A: Final = re.compile(r"\s*(?:$|[.,;:)*–-]|(?:after|at|on|for|is)\b)")
 _MOST_TEXT: Final = 1500
 _LINK: Final = re.compile(r"[\s,/&]*(?:(?:or|and|nor|ni|et|ou|any)\b[\s,/&]*)*$")
@@ -299,7 +300,10 @@ class _Reader(Finishing):
         if gauge(self._plain[token.end :]).unknown:
             self._numbers.append(token)
             return
-        self._now.length, self._now.steps_at = int(token["own"]), token.start
+        counts = int(token["own"])
+        for first, last in _RANGES.findall(self._plain[token.end :]):
+            counts = int(last) if int(first) == counts + 1 else counts
+        self._now.length, self._now.steps_at = counts, token.start
         self._now.steps = self._text[token.start :]
 
     def _after(self, _: int, token: Token) -> None:
@@ -426,6 +430,8 @@ class _Reader(Finishing):
             )
             if first is not None:
                 self._begin(first)
+                if named is not None:
+                    self._now.kind, self._now.inherited = None, False
 
     def _ends_here(self, _: int, __: Token) -> None:
         self._now.at_end = True
@@ -447,6 +453,11 @@ class _Reader(Finishing):
             return  # "tag after wall 4: stomp right twice"
         if self._now.kind is not None or token.name != "twice":
             self._now.asks = token.name
+
+    def _continue(self, _: int, __: Token) -> None:
+        """ "After count 20 a 4 count hold, then continue" stays within its wall."""
+        if self._now.kind is ClaimKind.TAG and self._now.after is not None:
+            self._now.kind = ClaimKind.BRIDGE
 
     def _instead(self, _: int, __: Token) -> None:
         """ "Touch L instead of stepping", "change weight": other steps before the restart."""
@@ -514,6 +525,7 @@ _HANDLERS: Final[dict[str, Callable[[_Reader, int, Token], None]]] = {
     "half": _Reader._asks,
     "but_not": _Reader._asks,
     "instead": _Reader._instead,
+    "continue": _Reader._continue,
     "twice": _Reader._asks,
     "but_last": _Reader._but_last,
     "span": _Reader._span,
