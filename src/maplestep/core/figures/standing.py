@@ -226,6 +226,7 @@ STANDING: Final[tuple[Figure, ...]] = (
     Figure(
         name="return to centre",
         also=(
+            *("swivel back to centre", "swivel back to center", "swivel to centre"),
             *("return to center", "back to centre", "back to center", "return heels to centre"),
             *("return", "heels to centre", "heels to center", "toes to centre", "swivel to centre"),
             *("swivel heels to centre", "swivel both heels to centre", "return home"),

@@ -26,6 +26,8 @@ def attached(clauses: list[Clause]) -> list[Clause]:
                 continue
         if before is not None and _paddles_off(before, clause):
             clause.figure = PIVOT
+        if before is not None and clause.figure is PIVOT:
+            _turn_of_pivot(before, clause)
         if before is not None and clause.bracket and clause.lasts and not clause.figure:
             before.lasts = clause.lasts  # "drag L to R (2 counts)"
             continue
@@ -56,6 +58,15 @@ def _turned_beside(before: Clause, clause: Clause) -> bool:
     before.turn_facing = clause.turn_facing
     before.in_parts = before.turn is not None
     return True
+
+
+def _turn_of_pivot(before: Clause, pivot: Clause) -> None:
+    """ "R forward ¼ L, pivot": the turn in front of a pivot that has none is the pivot's."""
+    stepped = before.figure in (None, STEP) and before.sense is Sense.FIGURE
+    plain = pivot.turn is None and pivot.turn_facing is None and pivot.sense is Sense.FIGURE
+    if stepped and plain and before.turn is not None and before.direction in {"", "fwd"}:
+        pivot.turn, pivot.turn_to = before.turn, before.turn_to or pivot.turn_to
+        before.turn, before.turn_to, before.turns = None, None, False
 
 
 def _paddles_off(before: Clause, clause: Clause) -> bool:

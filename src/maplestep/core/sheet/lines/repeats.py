@@ -12,7 +12,7 @@ from ..language.lexicon import fold
 _NUMBERS: Final = (
     r"(\d{1,4}(?:(?:\s*[-–—&,+]\s*|\s+(?:to|through|a|et|and)\s+|(?<=\d)[ea](?=\d))\d{0,4})*)"
 )
-_SECTION: Final = rf"(?:sections?|secs?\.?|sequences?|s\s?(?=\d))\s*(?P<section>{_NUMBERS})"
+_SECTION: Final = rf"(?:sections?|parts?(?=\s*\d)|parties?(?=\s*\d)|secs?\.?|sequences?|s\s?(?=\d))\s*(?P<section>{_NUMBERS})"
 _COUNTS: Final = (
     r"(?:the\s+|les\s+)?(?:steps\s+)?(?:counts?|cts?\.?|beats?|temps|comptes?|steps?)?"
     rf"\s*[\[(]?(?P<counts>{_NUMBERS})[\])]?"
@@ -20,7 +20,7 @@ _COUNTS: Final = (
 _LAST: Final = r"(?:the\s+|les\s+)?(?:last|previous|derniers)\s+(?P<back>\d{1,3})(?:\s+(?:counts?|temps|comptes?))?"
 _ALL: Final = r"(?P<all>(?:all|everything|the whole (?:lot|thing))(?:\s+of\s+(?:that|this|the above))?|(?:that|this|the above|above)(?!\s+\w)|le tout)"
 _AGAIN: Final = re.compile(
-    r"^\W*(?:repeat|repeter|repetez|reprendre|mirror|same(?:\s+as)?|as|idem|like|refaire|do)\b"
+    r"^\W*(?:(?:sections?|parts?|parties?)\s*\d+\s*[-–&]\s*\d+\s*[:=–-]\s*)?(?:repeat|repeter|repetez|reprendre|mirror|same(?:\s+as)?|as|idem|like|refaire|do)\b"
     rf"\s*(?:of\s+|les?\s+|la\s+|the\s+)?(?:{_SECTION}|{_LAST}|{_COUNTS}|{_ALL})(?P<rest>.*)$"
 )
 _BEHIND: Final = re.compile(

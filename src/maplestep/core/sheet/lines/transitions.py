@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Final, NamedTuple
 
 from ..model import PartKind
+from ..statements import read_statements
 from .classify import Choice, Role
 from .columns import counted_lines, numbers
 from .gauge import gauge, opens_with_counts
@@ -162,6 +163,7 @@ def _heading(
             cost += 1.5
     elif isinstance(line, PartHeading):
         cost += _cost_of_part(line, context)
+        cost += _NOT_YET if state.head and _only_states(line) else 0.0
     behind = _on_its_line(line)
     base = state.reached if choice.role is Role.SECTION else 0
     proper = _is_proper(line) if isinstance(line, PartHeading) else state.proper
@@ -217,6 +219,15 @@ def tells_steps(line: Line) -> bool:
     """May the heading's own words be what the counts below it count?"""
     seen = gauge(_words_of(line))
     return seen.steps > 0 and seen.feet > 0
+
+
+def _only_states(line: PartHeading) -> bool:
+    """ "Tag: 4 counts after wall 2" in the head says when, not with which steps."""
+    plain = line.kind is PartKind.PART or tells_steps(line)
+    return not plain and bool(read_statements(line.text).events)
+
+
+_NOT_YET: Final = 3.0
 
 
 def _cost_of_part(line: PartHeading, context: Context) -> float:
