@@ -27,7 +27,7 @@ from .build.sections import ZERO
 from .build.timing import scaled
 from .build.user_figures import own_figure
 from .build.variants import VariantBuilder, piece_of
-from .claims import claims_of, note_in
+from .claims import EVENT_WORDS, claims_of, note_in
 from .language.foreign import foreign_language
 from .language.interpretations import usual_column
 from .language.lexicon import Lexicon, fold, standard
@@ -114,6 +114,7 @@ class _Reader:
         self._findings: list[Finding] = []
         self._statements: list[SheetStatement] = []
         self._unplaced: list[tuple[Unclear, Span, str]] = []
+        self._stated = ""
         self._effort = Effort()
         self._builder: PartBuilder | None = None
 
@@ -179,6 +180,9 @@ class _Reader:
                 self._part(line.span).add_option(line)
             case Fact():
                 self._facts.setdefault(line.key, line)
+                if line.text != self._stated and EVENT_WORDS.search(line.text):
+                    self._stated = line.text  # once a line, however many facts it has
+                    self._state(line.text, line.span, head=True)
 
     def _remark(self, line: Remark) -> None:
         if line.blank:
@@ -188,13 +192,16 @@ class _Reader:
         if self._builder is not None:
             self._builder.add_remark(line)
 
-    def _state(self, text: str, span: Span, *, block: str = "") -> bool:
-        """Take what a text states of tags and restarts; False when it states nothing."""
+    def _state(self, text: str, span: Span, *, block: str = "", head: bool = False) -> bool:
+        """Take what a text states of tags and restarts; False when it states nothing.
+
+        A ``block`` has its wall elsewhere; in the ``head`` "1 restart" or a title may stand.
+        """
         read = read_statements(text)
         self._findings.extend(
             reading_findings.statement_unclear(span, each)
             for each in read.unclear
-            if each.statement is None and not (block and each.why == "wall")
+            if each.statement is None and not ((block or head) and each.why == "wall")
         )
         self._unplaced.extend(
             (each, span, block) for each in read.unclear if each.statement and each.why != "wall"

@@ -352,8 +352,9 @@ def _facts(text: str, span: Span, *, headed: bool) -> Iterator[Choice]:
         return
     steps_first = bool(_ITEM.match(text)) and step_words(text) > 0 and len(facts) < 2
     cost = 2.0 * steps_first + 1.5 * headed
-    if EVENT_WORDS.search(text) and read_statements(text).events:
-        cost += 1.5
+    if EVENT_WORDS.search(text):
+        read = read_statements(text)
+        cost += 1.5 * bool(read.events or any(each.statement for each in read.unclear))
     yield Choice(cost, Role.FACT, facts)
 
 
@@ -367,7 +368,10 @@ def _loose(text: str, span: Span, remark: Remark, found: Sequence[Choice]) -> It
         block = stated_block(text, span) if Role.PART not in roles else None
         if block is not None:
             yield Choice(0.0, Role.BLOCK, (block,))
-        odd = 2.4 if Role.PART in roles else 0.4 if block is not None else 0.0
+        told = any(
+            isinstance(x, PartHeading) and gauge(x.words).feet for c in found for x in c.lines
+        )
+        odd = (2.4 if told else 2.0) if Role.PART in roles else 0.4 if block is not None else 0.0
         yield Choice(odd, Role.REMARK, (remark,))
         return
     counted = Role.STEPS in roles

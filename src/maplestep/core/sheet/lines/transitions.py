@@ -224,7 +224,9 @@ def tells_steps(line: Line) -> bool:
 def _only_states(line: PartHeading) -> bool:
     """ "Tag: 4 counts after wall 2" in the head says when, not with which steps."""
     plain = line.kind is PartKind.PART or tells_steps(line)
-    return not plain and bool(read_statements(line.text).events)
+    read = read_statements(line.text)
+    known = bool(read.events) or any(each.statement for each in read.unclear)
+    return not plain and known
 
 
 _NOT_YET: Final = 3.0

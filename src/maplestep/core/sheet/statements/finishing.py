@@ -120,7 +120,9 @@ class Finishing(Slots):
             said = self._text[lost[0].start : lost[0].end].strip()
             unclear.append(Unclear(why="number", said=said, start=0, end=len(self._plain)))
         return Statements(
-            events=tuple(_gathered(events)) if not unclear else (), unclear=tuple(unclear)
+            # A number that fits nowhere may be any statement's; a place the sheet knows is its own.
+            events=tuple(_gathered(events)) if all(u.statement for u in unclear) else (),
+            unclear=tuple(unclear),
         )
 
     def _steps_behind_colon(self, draft: Draft) -> None:
