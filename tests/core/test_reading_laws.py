@@ -160,3 +160,48 @@ def test_a_line_read_so_that_the_feet_fit_can_be_written_out_either_way(
     assert "sheet.read-as" not in {f.code for f in read_sheet(as_read).findings}
     for other in finding.others:
         assert danced(applied(text, other)) != feet
+
+
+# Two ways to write the same line or sheet, as instructors do (common practice, no source).
+SAME_DANCE = {
+    "counts without spaces": (
+        "1 2 3&4 R rock, recover, R coaster",
+        "12 3&4 R rock, recover, R coaster",
+    ),
+    "a count a digit": ("1-4 R vine, L touch", "1234 R vine, L touch"),
+    "a column of feet": (
+        "1 R side\n2 L behind\n3 R side\n4 L touch",
+        "| 1 | R | side |\n| 2 | L | behind |\n| 3 | R | side |\n| 4 | L | touch |",
+    ),
+    "both feet at once": ("1-2 Skate R, skate L", "1-2 R/L skate"),
+    "halves in brackets": (
+        "1&2 R fwd, L lock, R fwd\n3-4 L rock, recover",
+        "R fwd (1), L lock (&), R fwd (2), L rock (3), recover (4)",
+    ),
+    "again on so many counts": (
+        "1-4 R vine, L touch\n5-8 R vine, L touch",
+        "1-4 R vine, L touch\n5-8 repeat",
+    ),
+    "a part by its letter": (
+        "Order: A B\nPart A\n1-4 R vine, L touch\nPart B\n1-4 R jazz box",
+        "Order: A B\nA\n1-4 R vine, L touch\nB\n1-4 R jazz box",
+    ),
+    "a figure among its steps": (
+        "1-4 R monterey ½",
+        "1-4 R point, ½ monterey turn R, point L, together",
+    ),
+    "a step and its pivot": ("1-2 R step fwd, pivot ½ L", "1-2 R step ½ L"),
+    "a number in front": ("1-4 R step, pivot ¼ L, R step, pivot ¼ L", "1-4 Two ¼ pivots left"),
+    "a commaed column": ("1-4 R vine, L touch", "1-4,R vine, L touch"),
+    "its last step said": ("1&2 R sailor cross", "1&2 R sailor (R behind, L side, R cross)"),
+}
+
+
+@pytest.mark.parametrize("what", SAME_DANCE)
+def test_two_ways_to_write_it_are_one_dance(what: str) -> None:
+    def danced(text: str) -> list[tuple[object, ...]]:
+        parts = read_sheet(f"Kiln\n\n{text}\n").sheet.danced
+        return [(p.name, m.at, m.foot, m.weight, m.turn) for p in parts for m in p.moves]
+
+    plain, other = SAME_DANCE[what]
+    assert danced(plain) == danced(other) != []

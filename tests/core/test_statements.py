@@ -155,3 +155,39 @@ def test_the_second_time_a_wall_starts_somewhere_is_counted_out() -> None:
     said = "Restart the second time you start at 6:00 after 4 counts\n"
     (event,) = taken_over(read_sheet(sheet + said)).events
     assert event.walls == (7,)
+
+
+EIGHTS = "Kiln\n" + "".join(f"Section {n}\n1-8 R walk\n" for n in range(1, 5))
+
+
+def restarts(text: str) -> list[tuple[tuple[int, ...], Fraction]]:
+    """Walls and counts of the restarts that a sheet of 32 counts states."""
+    events = taken_over(read_sheet(f"{EIGHTS}\n{text}\n")).events
+    return [(event.walls, event.after.at) for event in events if event.after]
+
+
+@given(st.integers(1, 12), st.integers(1, 31))
+def test_what_is_left_out_at_the_end_is_where_the_wall_stops(wall: int, last: int) -> None:
+    # 32 counts without the last so many; "counts 25-32" are the last eight.
+    stops = [((wall,), Fraction(32 - last))]
+    assert restarts(f"On wall {wall} leave out the last {last} counts and restart") == stops
+    assert restarts(f"On wall {wall} omit counts {33 - last}-32") == stops
+
+
+@pytest.mark.parametrize("number", [1, 2, 3, 4])
+def test_a_place_by_its_section_is_that_of_the_sheet(number: int) -> None:
+    # Sections of 12 counts: the third ends on 36, its count 4 is 28.
+    twelves = "Kiln\n" + "".join(f"Section {n}\n1-12 R walk\n" for n in range(1, 5))
+    after = taken_over(read_sheet(f"{twelves}\nRestart wall 3 after section {number}")).events
+    within = taken_over(
+        read_sheet(f"{twelves}\nRestart wall 3 after 4 counts of section {number}")
+    ).events
+    assert [e.after.at for e in after if e.after] == [12 * number]
+    assert [e.after.at for e in within if e.after] == [12 * (number - 1) + 4]
+
+
+def test_a_section_in_the_middle_that_is_left_out_is_asked() -> None:
+    assert restarts("On wall 3 leave out section 4 and restart") == [((3,), Fraction(24))]
+    assert restarts("On wall 3 leave out section 2 and restart") == []
+    asked = {f.code for f in read_sheet(f"{EIGHTS}\nLeave out section 2 on wall 3").findings}
+    assert "sheet.statement-but_last" in asked

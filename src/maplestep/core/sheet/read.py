@@ -114,7 +114,7 @@ class _Reader:
         self._findings: list[Finding] = []
         self._statements: list[SheetStatement] = []
         self._unplaced: list[tuple[Unclear, Span, str]] = []
-        self._stated = ""
+        self._stated = 0
         self._effort = Effort()
         self._builder: PartBuilder | None = None
 
@@ -180,8 +180,8 @@ class _Reader:
                 self._part(line.span).add_option(line)
             case Fact():
                 self._facts.setdefault(line.key, line)
-                if line.text != self._stated and EVENT_WORDS.search(line.text):
-                    self._stated = line.text  # once a line, however many facts it has
+                if line.span.line != self._stated and EVENT_WORDS.search(line.text):
+                    self._stated = line.span.line  # once a line, however many facts it has
                     self._state(line.text, line.span, head=True)
 
     def _remark(self, line: Remark) -> None:

@@ -131,10 +131,10 @@ def choices(text: str, length: int) -> tuple[Choice, ...]:
     return tuple(sorted(found, key=lambda choice: choice.cost))
 
 
-def _unlike(choices_of_steps: list[Choice]) -> Iterator[Choice]:
+def _misfits_dearer(cuts: list[Choice]) -> Iterator[Choice]:
     """Where a line can be cut in several ways, a cut whose words do not fill its counts costs."""
-    several = sum(choice.role is Role.STEPS for choice in choices_of_steps) > 1
-    for choice in choices_of_steps:
+    several = sum(choice.role is Role.STEPS for choice in cuts) > 1
+    for choice in cuts:
         lines = [x for x in choice.lines if isinstance(x, StepLine) and x.repeats is None]
         unfit = several and choice.role is Role.STEPS and not all(map(fits, lines))
         yield choice._replace(cost=choice.cost + 0.8) if unfit else choice
@@ -143,18 +143,22 @@ def _unlike(choices_of_steps: list[Choice]) -> Iterator[Choice]:
 def _counted(text: str, span: Span, headings: list[Choice]) -> Iterator[Choice]:
     """Steps and headings; "2. R rocking chair, L shuffle" on count 2 alone is an item of a list."""
     item = next((c for c in headings if c.role is Role.SECTION and _LISTED.match(text)), None)
-    for choice in _unlike(list(_steps(text, span))):
-        if item is not None and choice.role is Role.STEPS and choice.first == choice.last:
-            first = choice.lines[0]
-            heading = item.lines[0]
-            assert isinstance(first, StepLine) and isinstance(heading, SectionHeading)
-            length = counts_in(section_column(heading.words, standard()))
-            if length >= 4 and not fits(first):
-                yield choice._replace(cost=choice.cost + 1.5)
-                headings[headings.index(item)] = item._replace(cost=0.3)
-                continue
-        yield choice
-    yield from headings
+    listed = False
+    for choice in _misfits_dearer(list(_steps(text, span))):
+        lists = item is not None and _is_item(choice, item)
+        yield choice._replace(cost=choice.cost + 1.5) if lists else choice
+        listed = listed or lists
+    for heading in headings:
+        yield heading._replace(cost=0.3) if listed and heading is item else heading
+
+
+def _is_item(steps: Choice, heading: Choice) -> bool:
+    """Do the words fill a section, and not the single count they seem to stand on?"""
+    if steps.role is not Role.STEPS or steps.first != steps.last:
+        return False
+    line, section = steps.lines[0], heading.lines[0]
+    assert isinstance(line, StepLine) and isinstance(section, SectionHeading)
+    return counts_in(section_column(section.words, standard())) >= 4 and not fits(line)
 
 
 _LISTED: Final = re.compile(r"^[\s#*_•>-]*\d{1,2}\s*[.):]\s")
