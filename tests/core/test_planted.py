@@ -81,7 +81,7 @@ PLANTS: dict[str, tuple[Callable[[str], str | None], str]] = {
     ),
     "a number for a fraction": (lambda t: at(t, r"pivot ½", "pivot 42"), "sheet.word-unread"),
     "a restart behind the end": (added("Restart: wall 3 after 48 counts"), "sheet.event-beyond"),
-    "a restart without its count": (added("Restart on wall 3"), "sheet.statement-place"),
+    "a restart without its count": (added("Restart on wall 8"), "sheet.statement-place"),
     "a restart without its wall": (added("Restart after 16 counts"), "sheet.statement-wall"),
     "a number too many in a note": (
         added("4 count tag at the end of wall 3 (see page 77)"), "sheet.statement",

@@ -154,6 +154,10 @@ SHEETS = {
         "1-4 R rocking chair\nRestart after 2 counts",
         "“Restart after 2 counts”: it does not say on which wall.",
     ),
+    "sheet.place-marked": (
+        "1-4 R rocking chair\nRestart on wall 4\n5-8 R rocking chair",
+        "“Restart on wall 4”: taken where the sheet marks it, after 4.",
+    ),
     "sheet.statement-place": (
         "1-4 R rocking chair\nRestart on wall 4",
         "“Restart on wall 4”: it does not say after which count.",

@@ -71,6 +71,10 @@ ENGLISH: Final[dict[str, tuple[str, str]]] = {
         "“{said}”: it does not say on which wall.",
         "Give the number of the wall, for example: wall 3.",
     ),
+    "sheet.place-marked": (
+        "“{said}”: taken where the sheet marks it, after {count}.",
+        "Write the count if it is meant otherwise.",
+    ),
     "sheet.statement-place": (
         "“{said}”: it does not say after which count.",
         "Write the count, for example: after 16.",

@@ -24,6 +24,7 @@ from . import reading_findings
 from .build.effort import Effort
 from .build.parts import PartBuilder
 from .build.sections import ZERO
+from .build.stated import Standing, Stated
 from .build.timing import scaled
 from .build.user_figures import own_figure
 from .build.variants import VariantBuilder, piece_of
@@ -38,9 +39,7 @@ from .lines.gauge import gauge, opens_with_counts
 from .lines.head import Fact, level_of
 from .lines.headings import PartHeading, SectionHeading
 from .lines.model import FigureLine, Line, OptionLine, Remark, StepLine
-from .model import Claim, Claims, Part, PartKind, Sheet, SheetStatement
-from .statements.model import Unclear
-from .statements.place import placed
+from .model import Claim, Claims, Part, PartKind, Sheet
 from .statements.read import read_statements, states_events
 
 MAX_LINES: Final = 2000
@@ -112,9 +111,8 @@ class _Reader:
         self._parts: list[Part] = []
         self._landings: dict[str, list[Fraction]] = {}
         self._findings: list[Finding] = []
-        self._statements: list[SheetStatement] = []
-        self._unplaced: list[tuple[Unclear, Span, str]] = []
-        self._stated = 0
+        self._stated = Stated()
+        self._stated_line = 0
         self._effort = Effort()
         self._builder: PartBuilder | None = None
 
@@ -123,7 +121,9 @@ class _Reader:
         for line in lines:
             self._take(line)
         self._close()
-        self._place()
+        proper = [p for p in self._parts if p.kind is PartKind.PART and not p.variant_of]
+        self._stated.place(proper)
+        self._findings += self._stated.findings
         factor = self._timing
         title = self._facts["title"].value if "title" in self._facts else ""
         if self._in_doubt:
@@ -139,9 +139,9 @@ class _Reader:
             feel=self._feel,
             parts=tuple(scaled(part, factor) for part in self._parts if part.sections),
             events=tuple(
-                claim for each in self._statements for claim in claims_of(each.statement, each.span)
+                claim for each in self._stated.statements for claim in claims_of(each.statement, each.span)
             ),
-            statements=tuple(self._statements),
+            statements=tuple(self._stated.statements),
             timing=factor,
         )
         return Reading(sheet=sheet, findings=tuple(self._findings), lines=lines)
@@ -180,70 +180,37 @@ class _Reader:
                 self._part(line.span).add_option(line)
             case Fact():
                 self._facts.setdefault(line.key, line)
-                if line.span.line != self._stated and EVENT_WORDS.search(line.text):
-                    self._stated = line.span.line  # once a line, however many facts it has
-                    self._state(line.text, line.span, head=True)
+                if line.span.line != self._stated_line and EVENT_WORDS.search(line.text):
+                    self._stated_line = line.span.line  # once a line, however many facts it has
+                    self._stated.take(line.text, self._standing(line.span), head=True)
 
     def _remark(self, line: Remark) -> None:
         if line.blank:
             return
         if not _ORDER.match(line.text):
-            self._state(line.text, line.span)
+            self._stated.take(line.text, self._standing(line.span))
+            self._stated.mark(line.text, self._standing(line.span))
         if self._builder is not None:
             self._builder.add_remark(line)
 
-    def _state(self, text: str, span: Span, *, block: str = "", head: bool = False) -> bool:
-        """Take what a text states of tags and restarts; False when it states nothing.
-
-        A ``block`` has its wall elsewhere; in the ``head`` "1 restart" or a title may stand.
-        """
-        read = read_statements(text)
-        self._findings.extend(
-            reading_findings.statement_unclear(span, each)
-            for each in read.unclear
-            if each.statement is None and not ((block or head) and each.why == "wall")
-        )
-        self._unplaced.extend(
-            (each, span, block) for each in read.unclear if each.statement and each.why != "wall"
-        )
-        reached = self._builder.reached if self._builder is not None else ZERO
-        part = self._builder.name if self._builder is not None else ""
-        known = [u.statement for u in read.unclear if u.statement and u.why == "wall"]
-        for said in (*read.events, *known):
-            here = said.here and said.after is None and reached
-            statement = replace(said, after=reached, after_words=str(reached)) if here else said
-            self._statements.append(SheetStatement(statement, span, part, reached, block))
-        return bool(read.events or known)
-
-    def _place(self) -> None:
-        """Statements whose count only the dance itself tells."""
-        danced = [p for p in self._parts if p.kind is PartKind.PART and not p.variant_of]
-        for unclear, span, block in self._unplaced:
-            assert unclear.statement is not None
-            found = placed(unclear.statement, danced[0]) if len(danced) == 1 else None
-            if found is None:
-                self._findings.append(reading_findings.statement_unclear(span, unclear))
-                continue
-            self._statements.append(SheetStatement(found, span, danced[0].name, ZERO, block))
-        if len(danced) == 1:
-            self._statements = [
-                each._replace(statement=placed(each.statement, danced[0]) or each.statement)
-                for each in self._statements
-            ]
-        self._statements.sort(key=lambda each: each.span)
+    def _standing(self, span: Span, block: str = "") -> Standing:
+        if self._builder is None:
+            return Standing(span, block=block)
+        return Standing(span, self._builder.name, self._builder.reached, block)
 
     def _steps(self, line: StepLine) -> None:
         """A line of steps; a note on a restart may stand behind them."""
         note = note_in(line.words)
         if note is None:
             self._part(line.span).add_steps(line)
+            self._stated.footmark(line.text, self._part(line.span).reached)
             if line.behind and states_events(line.behind):
-                self._state(line.behind, line.span)
+                self._stated.take(line.behind, self._standing(line.span))
             return
         words = line.words[: note.start()] + " " * len(note[0]) + line.words[note.end() :]
         self._part(line.span).add_steps(line._replace(words=words))
         if read_statements(note[0]).events or read_statements(note[0]).unclear:
-            self._state(note[0], line.span)
+            self._stated.take(note[0], self._standing(line.span))
 
     def _part(self, span: Span) -> PartBuilder:
         if self._builder is None:
@@ -254,7 +221,7 @@ class _Reader:
     def _open_headed(self, heading: PartHeading) -> None:
         self._close()
         block = heading.name if heading.kind is not PartKind.PART else ""
-        self._state(heading.text, heading.span, block=block)
+        self._stated.take(heading.text, self._standing(heading.span, block))
         altered = heading.alters or heading.takes
         if altered is None:
             self._open(heading.kind, heading.name, heading.counts, heading.span)

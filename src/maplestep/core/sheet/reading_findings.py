@@ -178,6 +178,16 @@ def statement_unclear(span: Span, unclear: Unclear) -> Finding:
     )
 
 
+def statement_stands(span: Span, said: str, at: Fraction) -> Finding:
+    """A note that says its place by where it stands, or by a mark."""
+    return Finding(
+        code="sheet.place-marked",
+        severity=Severity.KNOW,
+        place=Place(span=span),
+        facts={"said": said, "count": at},
+    )
+
+
 def foreign(language: str) -> Finding:
     """A sheet in a language that is not read."""
     return Finding(

@@ -29,8 +29,9 @@ _AT_START: Final = re.compile(
 _DENIED: Final = frozenset({"tag", "restart", "tag_restart", "bridge", "numbered"})
 _SMALL: Final = frozenset({"one", "un", "une"})
 # "*** Restart ***" between the steps only marks the place that another note speaks of.
-_MARK_ALONE: Final = re.compile(
-    r"^\W*(?:(?:the|le)\s+)?(?:re-?start|tag|bridge|reprise|tag\W*re-?start)s?(?:\s+(?:here|ici|point))?\W*$"
+MARKED: Final = re.compile(
+    r"^\W*(?:(?:the|le)\s+)?(?P<kind>tag\W*re-?start|re-?start|tag|bridge|reprise)s?"
+    r"(?:\s*#?\s*(?P<number>[1-9a-d]))?(?:\s+(?:is\s+)?(?:here|ici|point))?\W*$"
 )
 # "Walls 4 and 8 only have 24 counts": short walls, without a word for it.
 _PIECE: Final = re.compile(
@@ -225,6 +226,9 @@ class Finishing(Slots):
         if why == "place":
             figure = _AFTER_FIGURE.search(self._plain, draft.start)
             draft.after_figure = figure[1] if figure and gauge(figure[1]).steps else ""
+            bare = draft.after is None and not draft.asks
+            if bare and draft.kind in {*STOPS, ClaimKind.BRIDGE} and draft.walls:
+                return True  # the sheet may mark it, or the note stands there
         told = bool(draft.leaves_out) if why == "but_last" else bool(draft.after_figure)
         return told and draft.kind in STOPS and bool(draft.walls)
 
@@ -302,7 +306,7 @@ class Finishing(Slots):
 
     def _trouble_of_unplaced(self, draft: Draft) -> str:
         """A statement that names no wall: a mark, the last words of a sheet, or to be asked."""
-        if _MARK_ALONE.match(self._plain):
+        if MARKED.match(self._plain):
             return "nothing"
         if self._every and draft.kind is ClaimKind.TAG:
             return "every"

@@ -197,6 +197,7 @@ class _Reader(Finishing):
                 ClaimKind.BRIDGE if named == "bridge" else ClaimKind.RESTART,
                 called="restart",
             )
+            self._now.number = number
 
     def _tag_restart(self, _: int, token: Token) -> None:
         self._put_kind(token, ClaimKind.TAG_RESTART)
