@@ -268,6 +268,13 @@ STANDING: Final[tuple[Figure, ...]] = (
         repeats=True,
     ),
     Figure(
+        name="open heels",
+        also=("split heels apart",),
+        french=("ouvrir les talons", "talons ouverts"),
+        ways=("[B heel split out]",),
+        direction="out",
+    ),
+    Figure(
         name="bring heels together",
         also=("close heels", "bring heels in", "bring both heels together"),
         french=("talons ensemble",),

@@ -139,7 +139,9 @@ class _Reader:
             feel=self._feel,
             parts=tuple(scaled(part, factor) for part in self._parts if part.sections),
             events=tuple(
-                claim for each in self._stated.statements for claim in claims_of(each.statement, each.span)
+                claim
+                for each in self._stated.statements
+                for claim in claims_of(each.statement, each.span)
             ),
             statements=tuple(self._stated.statements),
             timing=factor,

@@ -46,6 +46,8 @@ class Clause:
     diagonal: bool = False
     led_by_direction: bool = False
     side_in_words: bool = False
+    both: bool = False
+    """It speaks of both heels."""
     turn: int | None = None
     turn_to: Foot | None = None
     turn_facing: int | None = None

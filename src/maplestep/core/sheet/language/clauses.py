@@ -26,6 +26,7 @@ _TURN_BEFORE: Final = frozenset({Kind.AMOUNT, Kind.TURN, Kind.SQUARE})
 _LED: Final = frozenset({"monterey", "hinge", "rolling vine"})
 _SIDE_WORDS: Final = frozenset({"right", "left", "droite", "gauche"})
 _HIPS: Final = frozenset({"hip", "hips", "hanche", "hanches"})
+_BOTH_HEELS: Final = frozenset({"heels", "talons"})
 _BEFORE_A_FIGURE: Final = frozenset(
     {Kind.AMOUNT, Kind.TURN, Kind.DIRECTION, Kind.FOOT, Kind.DIAGONAL, Kind.STYLE}
 )
@@ -49,10 +50,20 @@ def read_clause(segment: Segment, lexicon: Lexicon) -> Clause:
         clause.sense, clause.figure, clause.direction = Sense.FIGURE, STEP, "together"
         return clause
     _Reader(clause, lexemes).read()
+    _of_both_heels(clause)
     _settle(clause, lexemes, lexicon)
     _check_direction(clause, lexemes)
     _check_side(clause, lexemes)
     return clause
+
+
+def _of_both_heels(clause: Clause) -> None:
+    """ "Heels out, heels in": without a foot they are the heels of both."""
+    if not clause.both or clause.feet or clause.figure is not BY_NAME["heel"]:
+        return
+    named = {"out": "open heels", "in": "bring heels together", "together": "bring heels together"}
+    if clause.direction in named:
+        clause.figure = BY_NAME[named[clause.direction]]
 
 
 def _check_side(clause: Clause, lexemes: Sequence[Lexeme]) -> None:
@@ -130,6 +141,7 @@ class _Reader:
         clause = self._clause
         clause.led_by_direction = bool(clause.direction)
         clause.figure = lexeme.value
+        clause.both = clause.both or lexeme.word in _BOTH_HEELS
         if clause.direction in lexeme.value.variants:
             clause.led_by_direction = False
 
@@ -140,7 +152,8 @@ class _Reader:
         if lexeme.word == "over" and self._kind(index + 1) is Kind.NUMBER:
             return  # "over 2 counts"
         if said == "front":
-            refers = self._kind(index + 1) is Kind.FOOT or clause.direction == "cross"
+            named = index + 1 + (self._kind(index + 1) is Kind.STYLE)  # "devant tibia G"
+            refers = self._kind(named) is Kind.FOOT or clause.direction == "cross"
             said = "cross" if refers else "fwd"
         merged = _merged(clause.direction, said)
         if merged == clause.direction and said not in (merged, *_LOOSE.get(merged, ())):
@@ -244,7 +257,8 @@ class _Reader:
     def _crossed_over(self, index: int, foot: Foot) -> bool:
         """ "PG croisé derrière PD": the second foot is the one crossed over or behind."""
         clause = self._clause
-        crossed = clause.direction in {"cross", "behind"} and self._kind(index - 1) in _AT
+        at = index - 1 - (self._kind(index - 1) is Kind.STYLE)  # "devant tibia G"
+        crossed = clause.direction in {"cross", "behind"} and self._kind(at) in _AT
         if crossed and clause.feet[-1:] == [foot] and self._kind(index - 1) is not Kind.TO:
             clause.unread.append(self._lexemes[index])  # "PD croisé devant PD"
             return True
@@ -315,7 +329,7 @@ _LATER: Final = frozenset({"behind", "cross", "together"})
 _LOOSE: Final = {
     "cross": ("fwd", "front", "side", "behind"), "behind": ("back", "cross", "side"),
     "together": ("place", "in", "side", "fwd", "back"), "out": ("side", "fwd", "back"),
-    "fwd": ("front",), "place": ("together",), "side": ("out",),
+    "fwd": ("front",), "place": ("together", "back"), "side": ("out",),
 }  # fmt: skip
 
 
@@ -329,6 +343,8 @@ def _merged(before: str, said: str) -> str:
         return "behind"
     if before == "out" or said == "out":
         return "out"
+    if before == "back" and said == "place":
+        return "place"  # a heel goes back in place
     return "together" if said == "together" else before
 
 

@@ -70,7 +70,8 @@ def _ended(named: list[FigureUse], steps: Sequence[FigureUse], landings: int) ->
     last = first[-1], second[-1]
     stepped = last[0].foot is last[1].foot and last[0].weight is last[1].weight is not None
     sailor = last[0].direction == "side" and last[1].direction != "back"
-    free = sailor or last[1].direction in figure.figure.variants
+    anchored = (last[0].direction, last[1].direction) == ("back", "place")
+    free = sailor or anchored or last[1].direction in figure.figure.variants
     same = not last[1].direction or last[0].direction == last[1].direction
     if not all(pairs[:-1]) or same or not stepped or not free:
         return named

@@ -7,7 +7,8 @@ from dataclasses import replace
 from typing import Final
 
 from ...figures.expand import FigureUse
-from ...figures.vocabulary import PIVOT, STEP, WALK_AROUND
+from ...figures.model import Figure
+from ...figures.vocabulary import BY_NAME, PIVOT, STEP, WALK_AROUND
 from .clause import Clause, Sense
 
 _HANDS: Final = frozenset({"hold", "clap"})
@@ -18,12 +19,14 @@ def attached(clauses: list[Clause]) -> list[Clause]:
     kept: list[Clause] = []
     for clause in clauses:
         before = kept[-1] if kept else None
-        if before is not None and before.sense in {Sense.FIGURE, Sense.TURN}:
+        if before is not None and before.sense in {Sense.FIGURE, Sense.TURN, Sense.FEET}:
             if clause.only_weight:
                 _weighed(before, clause)
                 continue
+        if before is not None and before.sense in {Sense.FIGURE, Sense.TURN}:
             if clause.sense is Sense.TURN and clause.bracket and _turned_beside(before, clause):
                 continue
+        clause.figure = _figure_again(kept, clause) or clause.figure
         if before is not None and _paddles_off(before, clause):
             clause.figure = PIVOT
         if before is not None and clause.figure is PIVOT:
@@ -67,6 +70,25 @@ def _turn_of_pivot(before: Clause, pivot: Clause) -> None:
     if stepped and plain and before.turn is not None and before.direction in {"", "fwd"}:
         pivot.turn, pivot.turn_to = before.turn, before.turn_to or pivot.turn_to
         before.turn, before.turn_to, before.turns = None, None, False
+
+
+def _figure_again(kept: Sequence[Clause], clause: Clause) -> Figure | None:
+    """ "Touch R out, in, out", "heels apart, together": the figure goes on without its name."""
+    plain = clause.sense is Sense.FIGURE and clause.figure is None and not clause.feet
+    before = next((each for each in reversed(kept) if each.end - each.start > 1), None)  # no "&"
+    if not plain or before is None or before.figure is None:
+        return None
+    if clause.turn is not None or clause.weight is not None:
+        return None
+    if before.figure.name in _HEELS and clause.direction in {"out", "in", "together", "place"}:
+        return BY_NAME["open heels" if clause.direction == "out" else "bring heels together"]
+    if before.figure.name in _AGAIN and clause.direction in {"out", "in"}:
+        return before.figure
+    return None
+
+
+_HEELS: Final = frozenset({"open heels", "heel split", "bring heels together"})
+_AGAIN: Final = frozenset({"touch", "point", "toe", "heel", "swivel"})
 
 
 def _paddles_off(before: Clause, clause: Clause) -> bool:
@@ -173,15 +195,19 @@ def _feet(clause: Clause, before: list[FigureUse]) -> list[FigureUse]:
     moving = [use for use in before if not use.echo and use.figure.name not in _HANDS]
     if moving:
         last = moving[-1]
-        return [
+        found = [
             replace(last.echo_on(foot), start=clause.start, end=clause.end)
             for foot in clause.feet
             for _ in range(clause.times)
         ]
-    return [
-        FigureUse(figure=STEP, start=clause.start, end=clause.end, foot=foot, direction="place")
-        for foot in clause.feet
-    ]
+    else:
+        found = [
+            FigureUse(figure=STEP, start=clause.start, end=clause.end, foot=foot, direction="place")
+            for foot in clause.feet
+        ]
+    if clause.weight is not None and found:
+        found[-1] = replace(found[-1], weight=clause.weight)  # "swivel R, L, R, L (weight on L)"
+    return found
 
 
 def _without_echoes(uses: Sequence[FigureUse]) -> list[FigureUse]:
@@ -195,11 +221,12 @@ def _without_echoes(uses: Sequence[FigureUse]) -> list[FigureUse]:
             # "Walk ¾ right: R, L, R, L" is a walk around: the turn goes over all steps.
             kept[-1] = replace(before, figure=WALK_AROUND)
         elif before.foot is None and not before.echo:
-            kept[-1] = replace(before, foot=use.foot)
+            kept[-1] = replace(before, foot=use.foot, weight=use.weight or before.weight)
         elif before.figure.lengths[0] == 1 and not before.figure.curves:
             kept.append(use)
         elif use.foot is not None:
-            kept[-1] = replace(before, told=(*before.told, use.foot))
+            told = (*before.told, use.foot)
+            kept[-1] = replace(before, told=told, weight=use.weight or before.weight)
     return kept
 
 

@@ -37,6 +37,8 @@ _MERGES: Final = frozenset(
         ("in", "in"),
         ("out", "out"),
         ("place", "together"),
+        ("back", "place"),
+        ("back", "together"),
     }
 )
 _BODY: Final = frozenset({"heel", "toe", "ball", "knee pop", "bump", "body roll"})
@@ -45,6 +47,7 @@ _STRUTTED: Final = frozenset({"heel strut", "toe strut"})
 LIFTED: Final = frozenset({"sweep", "drag", "hitch", "flick", "kick", "brush", "hook"})
 _CUTS: Final = frozenset({Kind.BREAK, Kind.JOIN, Kind.COLON, Kind.OPEN, Kind.CLOSE})
 _SIDED: Final = frozenset({Kind.AMOUNT, Kind.TURN, Kind.TO, Kind.STANDING})
+_DASHES: Final = frozenset("-–—")
 _SAID_BEFORE: Final = frozenset({Kind.FOOT, Kind.AMOUNT, Kind.TURN})
 
 
@@ -267,6 +270,9 @@ class _Cutter:
 def segments_of(lexemes: Sequence[Lexeme]) -> list[Segment]:
     """The clauses of a line, in order."""
     cutter = _Cutter()
+    dashes = sum(x.kind is Kind.COLON and x.word in _DASHES for x in lexemes)
     for lexeme in lexemes:
+        if dashes > 1 and lexeme.kind is Kind.COLON and lexeme.word in _DASHES:
+            lexeme = lexeme._replace(kind=Kind.BREAK)  # noqa: PLW2901 - "R side - L together - R side"
         cutter.take(lexeme)
     return cutter.finish()

@@ -16,7 +16,8 @@ from itertools import pairwise
 from typing import Final, NamedTuple
 
 from ..language.numbers import number_of
-from .classify import Choice, Role, choices, fits, heading_of, uncounted
+from ..language.sharing import counts_in
+from .classify import IN_BRACKETS, Choice, Role, choices, fits, heading_of, uncounted
 from .gauge import gauge
 from .head import Fact
 from .headings import SectionHeading
@@ -25,6 +26,7 @@ from .model import Line, StepLine
 from .transitions import Context, State, end_cost, opens_section, transition
 
 BEAM: Final = 5
+_EIGHT: Final = 8
 _APART: Final = 1.3
 """What a blank line, or a full eight above and its next count below say for a heading."""
 _FAR: Final = 4.0
@@ -57,6 +59,8 @@ def read_lines(text: str) -> Iterator[Line]:
         body = raw.rstrip("\r")
         bodies.append((number, offset, body.split("//", 1)[0], len(body)))
         offset += len(raw) + 1
+    if _has_facing_column([body for _, _, body, _ in bodies]):
+        bodies = [(n, at, _bracketed(body), length) for n, at, body, length in bodies]
     context = _context(text)
     options = [choices(body, length) for _, _, body, length in bodies]
     if not any(_counts_something(choice) for given in options for choice in given[:1]):
@@ -68,7 +72,47 @@ def read_lines(text: str) -> Iterator[Line]:
     placed: list[Line] = []
     for (number, at, _, _), choice in zip(bodies, chosen, strict=True):
         placed.extend(placed_at(line, at, number) for line in choice.lines)
+    placed = list(_numbered_on(placed))
     yield from joined_lines(placed, chosen_roles(chosen), text)
+
+
+def _has_facing_column(bodies: list[str]) -> bool:
+    """Do most lines with counts end with a bare clock, apart from their words?"""
+    counted = [body for body in bodies if _COUNTED.match(body)]
+    faced = sum(_FACING_BEHIND.search(body) is not None for body in counted)
+    return faced >= _FEW and faced * 4 >= len(counted) * 3
+
+
+def _bracketed(body: str) -> str:
+    """The clock of a column as it stands behind the steps elsewhere: "(9:00)", places kept."""
+    match = _FACING_BEHIND.search(body) if _COUNTED.match(body) else None
+    if match is None:
+        return body
+    return f"{body[: match.start(1) - 1]}({match[1]}:00)"
+
+
+_COUNTED: Final = re.compile(r"^[\s|*•>_-]*&?\d{1,2}(?:[\s&,+–—-]*\d{0,2})*\s")
+_FACING_BEHIND: Final = re.compile(r"\S(?:\s{2,}|\s*\t\s*|\s*\|\s*)(1[0-2]|[1-9])\s*\|?\s*$")
+_FEW: Final = 3
+
+
+def _numbered_on(lines: list[Line]) -> Iterator[Line]:
+    """Lines of four without any count are put together to eights."""
+    reached = 0
+    for line in lines:
+        if not (isinstance(line, StepLine) and line.counts and line.counts_at == line.words_at):
+            reached = 0
+            yield line
+            continue
+        length = counts_in(line.counts)
+        if 0 < reached <= _EIGHT - length:
+            line = line._replace(  # noqa: PLW2901 - the same line, further on
+                counts=re.sub(r"\d+", lambda n: str(int(n[0]) + reached), line.counts)  # noqa: B023
+            )
+            reached += length
+        else:
+            reached = length
+        yield line
 
 
 def _counts_something(choice: Choice) -> bool:
@@ -81,12 +125,20 @@ def _counts_something(choice: Choice) -> bool:
 
 def _with_uncounted(given: tuple[Choice, ...], steps: Choice | None) -> tuple[Choice, ...]:
     if steps is None or not any(choice.role is Role.WORDS for choice in given):
-        return given
+        return _named_in_brackets(given)
     dearer = (
         choice._replace(cost=choice.cost + 0.8) if choice.role is Role.SECTION else choice
         for choice in given
     )
     return tuple(sorted((*dearer, steps), key=lambda choice: choice.cost))
+
+
+def _named_in_brackets(given: tuple[Choice, ...]) -> tuple[Choice, ...]:
+    """ "(Left side)" among lines of steps without counts is the name of those below."""
+    if not IN_BRACKETS.match(given[0].lines[0].text):
+        return given
+    named = (c._replace(cost=0.2) if c.role is Role.SECTION else c for c in given)
+    return tuple(sorted(named, key=lambda choice: choice.cost))
 
 
 def chosen_roles(chosen: list[Choice]) -> list[Role]:

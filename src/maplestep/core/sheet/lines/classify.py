@@ -91,6 +91,7 @@ _FIGURE: Final = re.compile(
 )
 _RULED: Final = re.compile(r"^[\s|:+=_*~!{}\-–—.]+$|^\s*[{|!][|}\-!].*$")
 _SHOUTED: Final = re.compile(r"^[\s>]*(?:\*\*|__|##)|[:：]\s*$")
+IN_BRACKETS: Final = re.compile(r"^\s*[(\[][^()\[\]]*[)\]]\s*$")
 _ITEM: Final = re.compile(r"^[\s>*•-]*&?\d{1,3}(?:\s?[-–&,]\s?\d{0,3})*\s*[.):]?\s+\S")
 _FOOTER: Final = re.compile(r"^\W*(?:page\s+\d|\d+\s*$|last update)", re.IGNORECASE)
 _PLAIN: Final = re.compile(r"^\s*&?\d{1,2}\s?[-–&]\s?\d")
@@ -169,6 +170,8 @@ def uncounted(text: str, length: int) -> Choice | None:
     span = Span(0, length, 0)
     if len(text) > MAX_LINE or not _readable(text) or not gauge(text).feet:
         return None
+    if IN_BRACKETS.match(text):
+        return None  # "(Right side)" names the steps below
     words = text.strip(" \t*_>•-")
     column = section_column(words, standard())
     counts = counts_in(column)

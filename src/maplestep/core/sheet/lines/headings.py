@@ -377,8 +377,14 @@ def _headed(text: str, span: Span, title: str, rest: str, at: int) -> SectionHea
         counts=counts,
         words=words,
         words_at=span.start + words_at,
-        repeats=read_repetition(words),
+        repeats=_repeats(words),
     )
+
+
+def _repeats(words: str) -> Repetition | None:
+    """ "Section 3 = section 1 on the other foot" repeats as well."""
+    equals = words.startswith("=")
+    return read_repetition(f"repeat {words[1:]}" if equals else words)
 
 
 def _ranged(text: str, span: Span, match: re.Match[str]) -> SectionHeading:
@@ -392,7 +398,7 @@ def _ranged(text: str, span: Span, match: re.Match[str]) -> SectionHeading:
         counts=max(last - first + 1, 0) or None,
         words=words,
         words_at=span.start + words_at,
-        repeats=read_repetition(words),
+        repeats=_repeats(words),
     )
 
 

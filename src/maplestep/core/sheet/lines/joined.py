@@ -123,7 +123,9 @@ def _goes_on(line: StepLine, following: Line, role: Role) -> bool:
     return line.words.rstrip().endswith(_OPEN_END) and _may_go_on(line, following, role)
 
 
-_COUNT_IN_BRACKETS: Final = re.compile(r"[(\[]\s*(?:&|\d{1,2}\s*[)\]])")
+_COUNT_IN_BRACKETS: Final = re.compile(
+    r"[(\[]\s*(?:&|\d{1,2}\s*[)\]]|(?:weight|no weight|appui|poids|sans appui)\b)", re.IGNORECASE
+)
 
 
 def _may_go_on(line: StepLine, following: Line, role: Role) -> bool:

@@ -12,7 +12,7 @@ from ..language.lexicon import fold
 _NUMBERS: Final = (
     r"(\d{1,4}(?:(?:\s*[-–—&,+]\s*|\s+(?:to|through|a|et|and)\s+|(?<=\d)[ea](?=\d))\d{0,4})*)"
 )
-_SECTION: Final = rf"(?:sections?|parts?(?=\s*\d)|parties?(?=\s*\d)|secs?\.?|sequences?|s\s?(?=\d))\s*(?P<section>{_NUMBERS})"
+_SECTION: Final = rf"(?:(?P<of>[a-h])(?=\d)|sections?|parts?(?=\s*\d)|parties?(?=\s*\d)|secs?\.?|sequences?|s\s?(?=\d))\s*(?P<section>{_NUMBERS})"
 _COUNTS: Final = (
     r"(?:the\s+|les\s+)?(?:steps\s+)?(?:counts?|cts?\.?|beats?|temps|comptes?|steps?)?"
     rf"\s*[\[(]?(?P<counts>{_NUMBERS})[\])]?"
@@ -31,6 +31,9 @@ _BEHIND: Final = re.compile(
 _SAME_AGAIN: Final = re.compile(
     r"^\W*(?:(?:the\s+)?(?:second|next|last|other|final|remaining)\s+(?:\d{1,3}\s+counts?|half|part)\s*[:=,–-]?\s*)?"
     r"(?:is\s+|are\s+)?(?:the\s+)?same\s+(?:again|as\s+(?:above|before|the\s+first))\b(?P<rest>.*)$"
+)
+_EQUALS: Final = re.compile(
+    rf"^\W*(?:sections?\s*|s\s?|[a-h])\d{{1,2}}\s*=\s*{_SECTION}(?P<rest>(?:\W.*)?)$"
 )
 _BARE: Final = re.compile(
     r"^\W*(?:(?:and\s+)?(?:repeat|again|encore|repeter|repetez|idem|same)(?:\s+(?:it|again|once more))?)\W*$"
@@ -91,6 +94,7 @@ def read_repetition(text: str, *, counted: bool = False) -> Repetition | None:
     if counted and _BARE.match(plain):
         return Repetition(counts=True, first=1, last=0, mirrored=False)
     match = _AGAIN.match(plain) or _BEHIND.match(plain) or _SAME_AGAIN.match(plain)
+    match = match or _EQUALS.match(plain)
     if match is None:
         return None
     said = match.groupdict()
@@ -106,7 +110,9 @@ def read_repetition(text: str, *, counted: bool = False) -> Repetition | None:
         mirrored=bool(_MIRROR.search(plain)),
         starting=_foot(next((s for s in starting.groups() if s), "")) if starting else None,
         back=int(said.get("back") or 0),
-        part=part[1].replace("’", "'").capitalize() if part else "",
+        part=part[1].replace("’", "'").capitalize()
+        if part
+        else (said.get("of") or "").capitalize(),
     )
 
 

@@ -95,6 +95,12 @@ def _steps(state: State, choice: Choice, following: Choice | None) -> tuple[floa
         elif again is not None:
             after = after._replace(total=-1)
         return _left(state), after
+    line = choice.lines[0]
+    if isinstance(line, StepLine) and line.counts_at == line.words_at and state.reached:
+        # Lines without any count go on where the one above ends.
+        first = state.reached + 1
+        cost, after = _placed(state, first, state.reached + choice.last)
+        return cost + _left(state), after
     cost, after = _placed(state, choice.first, choice.last)
     cost += _left(state) + _covered(choice, following)
     return cost, after

@@ -68,7 +68,7 @@ _PATTERNS: Final = (
     ("unknown_kind", r"\br/s\b"),
     ("bridge", r"\bbridges?\b|\bpont\b"),
     ("change", r"\bstep change\b|\bchangement de pas\b"),
-    ("ending", r"\bending\b(?!\s+(?:with|w|weight|up|in)\b|\s+(?:on|facing)\s+(?:the\s+)?(?:left|right|l|r|both)\b)|\b(?:end|finish) the dance\b|\bto\s+(?:end|finish)\b(?=\s*(?::|,|the dance|on\b|facing|$))|\b(?:dance|song|music)\s+(?:ends|finishes)\b|(?:^\W*|[.;]\s+)(?:big\s+)?finish(?:\s*:|(?=\s+on\s+wall))|(?:^\W*|[.;]\s+)fin(?:ale?)?\s*:|(?:^\W*|[.;]\s+)finale?(?=\s+(?:au|sur|du)\b)|\bat the very end\b|\bfin de la danse\b"),
+    ("ending", r"\bending\b(?!\s+(?:with|w|weight|up|in)\b|\s+(?:on|facing)\s+(?:the\s+)?(?:left|right|l|r|both)\b)|\b(?:end|finish) the dance\b|\bto\s+(?:end|finish)\b(?=\s*(?::|,|the dance|on\b|facing|$))|\b(?:dance|song|music)\s+(?:ends|finishes)\b(?!\s+(?:with\s+(?:the\s+)?(?:weight|left|right|l|r)|on\s+(?:the\s+)?(?:left|right|l|r|lf|rf)|weight)\b)|(?:^\W*|[.;]\s+)(?:big\s+)?finish(?:\s*:|(?=\s+on\s+wall))|(?:^\W*|[.;]\s+)fin(?:ale?)?\s*:|(?:^\W*|[.;]\s+)finale?(?=\s+(?:au|sur|du)\b)|\bat the very end\b|\bfin de la danse\b"),
     ("hold", r"\b(?:hold|wait|pause|freeze)\b(?:\s+for)?"),
     ("numbered", r"(?P<named>tag|restart|bridge)\s*#?\s*(?P<no>[1-9]|(?<=\s)[a-d])\b(?!\s+(?:wall|tag|at|the)\b|\d|\s*[-–&]\s*\d|[:.]\d|[\s-]*(?:counts?|cts?|temps|comptes?))|\B#(?P<no2>[1-9])\b"),
     ("tag", r"\btags?\s*/\s*bridges?\b|\bbridges?\s*/\s*tags?\b|\btags?\b"),

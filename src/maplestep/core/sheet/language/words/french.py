@@ -211,6 +211,8 @@ PHRASES: Final[dict[Kind, dict[Any, tuple[str, ...]]]] = {
             "tete",
             "regard",
             "genou",
+            "tibia",
+            "cheville",
             "hanche",
             "petit",
             "leger",
