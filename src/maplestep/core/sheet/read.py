@@ -23,7 +23,6 @@ from ..moves import Span
 from . import reading_findings
 from .build.effort import Effort
 from .build.parts import PartBuilder
-from .build.sections import ZERO
 from .build.stated import Standing, Stated
 from .build.timing import scaled
 from .build.user_figures import own_figure

@@ -19,13 +19,8 @@ def attached(clauses: list[Clause]) -> list[Clause]:
     kept: list[Clause] = []
     for clause in clauses:
         before = kept[-1] if kept else None
-        if before is not None and before.sense in {Sense.FIGURE, Sense.TURN, Sense.FEET}:
-            if clause.only_weight:
-                _weighed(before, clause)
-                continue
-        if before is not None and before.sense in {Sense.FIGURE, Sense.TURN}:
-            if clause.sense is Sense.TURN and clause.bracket and _turned_beside(before, clause):
-                continue
+        if before is not None and _belongs_to(before, clause):
+            continue
         clause.figure = _figure_again(kept, clause) or clause.figure
         if before is not None and _paddles_off(before, clause):
             clause.figure = PIVOT
@@ -38,6 +33,15 @@ def attached(clauses: list[Clause]) -> list[Clause]:
             continue
         kept.append(clause)
     return kept
+
+
+def _belongs_to(before: Clause, clause: Clause) -> bool:
+    """Take the weight or the turn of a clause that says nothing else."""
+    if clause.only_weight and before.sense in {Sense.FIGURE, Sense.TURN, Sense.FEET}:
+        _weighed(before, clause)
+        return True
+    turns = clause.sense is Sense.TURN and clause.bracket
+    return turns and before.sense in {Sense.FIGURE, Sense.TURN} and _turned_beside(before, clause)
 
 
 def _weighed(before: Clause, clause: Clause) -> None:
