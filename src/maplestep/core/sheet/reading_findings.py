@@ -184,7 +184,7 @@ def statement_stands(span: Span, said: str, at: Fraction) -> Finding:
         code="sheet.place-marked",
         severity=Severity.KNOW,
         place=Place(span=span),
-        facts={"said": said, "count": at},
+        facts={"said": said, "count": str(at)},
     )
 
 
