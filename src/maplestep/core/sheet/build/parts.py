@@ -248,20 +248,22 @@ class PartBuilder:
         texts = list(opened.pending)
         if heading.words:
             texts.insert(0, (heading.words, heading.words_at, heading.span))
+            texts = _run_together(texts)
         wanted = heading.counts
         if opens_with_counts(heading.words):
             for line in counted_lines(heading.words, heading.words_at, heading.span):
                 self.add_steps(line)
             return
-        if not self._in_usual_rhythm(texts, wanted) and not self._on_all_counts(opened, wanted):
+        if not self._in_usual_rhythm(texts, wanted) and not self._on_all_counts(texts, wanted):
             told = [text for text, _, _ in texts if _names_steps(text)]
             if told:
                 self.findings.append(reading_findings.uncounted(heading.span, told[0]))
 
     def _in_usual_rhythm(self, texts: Sequence[tuple[str, int, Span]], wanted: int | None) -> bool:
         """Dance lines without counts in their figures' rhythm, when that fills the section."""
-        if len(texts) == 1 and not wanted:
-            columns = [section_column(texts[0][0], self._lexicon)]
+        whole = section_column(texts[0][0], self._lexicon) if len(texts) == 1 else ""
+        if whole and (wanted or counts_in(whole)) == counts_in(whole):
+            columns = [whole]
         else:
             columns = [usual_column(text, self._lexicon) for text, _, _ in texts]
         lengths = [counts_in(column) for column in columns]
@@ -275,17 +277,15 @@ class PartBuilder:
                 at += length
         return True
 
-    def _on_all_counts(self, opened: SectionBuilder, wanted: int | None) -> bool:
+    def _on_all_counts(self, texts: Sequence[tuple[str, int, Span]], wanted: int | None) -> bool:
         """ "[1-8] R figure of eight vine": the words of the heading take all its counts."""
-        heading = opened.heading
-        if heading is None or not wanted or not heading.words or opened.pending:
+        if not wanted or len(texts) != 1 or wanted > MAX_ON_A_LINE:
             return False
-        if wanted > MAX_ON_A_LINE:
-            return False
-        fitted = fit_line(heading.words, wanted, True, self._lexicon)
+        words, at, span = texts[0]
+        fitted = fit_line(words, wanted, True, self._lexicon)
         if fitted.how == "short" or fitted.unknown or not fitted.uses:
             return False
-        self._add_uncounted(heading.words, heading.words_at, heading.span, f"1-{wanted}")
+        self._add_uncounted(words, at, span, f"1-{wanted}")
         return True
 
     def _add_uncounted(self, text: str, offset: int, span: Span, counts: str) -> None:
@@ -608,6 +608,24 @@ class PartBuilder:
 
 
 _OTHER_READING: Final = 1.6
+
+
+def _run_together(texts: Sequence[tuple[str, int, Span]]) -> list[tuple[str, int, Span]]:
+    """The words of an item that the edge of the page cut, put together, places kept."""
+    found = list(texts[:1])
+    for text, offset, span in texts[1:]:
+        words, at, first = found[-1]
+        gap = offset + len(text) - len(text.lstrip()) - at - len(words)
+        begins = text.lstrip()[:1]
+        if (begins.islower() or begins in "½¼¾⅛&") and 0 < gap <= _MOST_GAP:
+            joined = Span(first.start, span.end, first.line)
+            found[-1] = (words + " " * gap + text.strip(), at, joined)
+        else:
+            found.append((text, offset, span))
+    return found
+
+
+_MOST_GAP: Final = 12
 
 
 def _names_steps(text: str) -> bool:

@@ -16,6 +16,7 @@ from ..lines.model import StepLine
 from ..model import FacingClaim, Section
 
 ZERO: Final = Fraction(0)
+EIGHT: Final = 8
 
 
 class SectionBuilder:
@@ -33,6 +34,8 @@ class SectionBuilder:
         """Lines of words without counts, with the offset of each: steps if none has any."""
         self._span, self._feel = span, feel
         self._shift: Fraction | None = None
+        self._over = 0
+        """Counts of this section that the one above took along: "8&1" dances the next count 1."""
         self._facings: list[FacingClaim] = []
         if heading is not None:
             self._facings.extend(
@@ -53,19 +56,29 @@ class SectionBuilder:
     @property
     def is_full(self) -> bool:
         """Do the landings fill the counts that the heading claims?"""
-        claimed = self.heading.counts if self.heading else None
+        claimed = self._claimed
         return claimed is not None and self.reached == claimed
+
+    @property
+    def _claimed(self) -> int | None:
+        """Counts by the heading, without the one that the section above took along."""
+        heading = self.heading
+        if heading is None or heading.counts is None:
+            return None
+        goes_on = heading.first is not None and heading.first == self.base + 1
+        return heading.counts if goes_on else max(heading.counts - self._over, 1)
 
     def count_words(self, at: Fraction) -> str:
         """The count as this section numbers it."""
-        return label(at - self.base, self._feel)
+        return label(at - self.base + self._over, self._feel)
 
     def place(
         self, line: StepLine, counts: CountList, findings: list[Finding]
     ) -> tuple[Fraction, ...]:
         """Number the landings of a line and check that they go on from the last one."""
         if self._shift is None:
-            self._shift = self.numbering(counts)
+            self._over = int(self._is_over(counts))
+            self._shift = self.numbering(counts) - self._over
         elif self._starts_over(counts):
             self._shift = self.base + self.reached
         shift = self._shift
@@ -109,14 +122,14 @@ class SectionBuilder:
 
     def finish(self, part: str, findings: list[Finding]) -> Section:
         """The section, with what is missing in its counts."""
-        claimed = self.heading.counts if self.heading else None
+        claimed = self._claimed
         length = max(self.reached, Fraction(claimed or 1))
         first = int(self.base)
         danced = {at.__floor__() for at in self.landings if at >= self.base}
         missing = [n - first + 1 for n in range(first, first + int(length)) if n not in danced]
         if missing:
             findings.append(reading_findings.counts_missing(self._span, part, self.title, missing))
-        if claimed and self.reached > claimed:
+        if claimed and self.reached > claimed and not self._takes_the_next():
             findings.append(
                 reading_findings.section_too_long(
                     self._span, part, self.title, claimed, int(self.reached)
@@ -133,10 +146,18 @@ class SectionBuilder:
 
     def _starts_over(self, counts: CountList) -> bool:
         """Is "1-3" under "Counts 13-24" its next six or eight? Only when the heading has room."""
-        claimed = self.heading.counts if self.heading else None
+        claimed = self._claimed
         full = self.reached % 6 == 0 or self.reached % 8 == 0
         room = claimed is not None and self.reached > 0 and self.reached < claimed
         return bool(room and full and counts.first == 0)
+
+    def _is_over(self, counts: CountList) -> bool:
+        """Does it begin on count 2, behind a section that ends on its count 1?"""
+        return self.base > 1 and self.base % EIGHT == 1 and counts.first.__floor__() == 1
+
+    def _takes_the_next(self) -> bool:
+        """ "8&1": one count of the next section comes along."""
+        return (self.base + self.reached) % EIGHT == 1 and self.landings[-1].denominator == 1
 
     def numbering(self, counts: CountList) -> Fraction:
         """What to add to this section's own labels: it goes on (9-16) or starts over (1-8)."""

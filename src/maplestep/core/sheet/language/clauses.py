@@ -219,6 +219,10 @@ class _Reader:
         if clause.turn_to is foot.other and clause.turn is not None and self._only_turns(index):
             return  # "half turn right on left": the left is stood on
         repeats = clause.figure is not None and clause.figure.repeats
+        led = repeats and clause.led_by_direction and clause.travel is None
+        if led and clause.feet == [foot]:
+            clause.travel = foot  # "LF side sway L"
+            return
         beside = bool(clause.feet) and (foot is clause.feet[-1] or self._is(index + 1, "side"))
         if beside and not repeats:
             clause.travel = foot

@@ -32,7 +32,20 @@ def attached(clauses: list[Clause]) -> list[Clause]:
         if clause.only_weight or (clause.sense is Sense.STYLE and clause.times == 1):
             continue
         kept.append(clause)
+        _grind(kept)
     return kept
+
+
+def _grind(kept: list[Clause]) -> None:
+    """ "Touch R heel forward, grind ¼ right stepping L back": the heel grind of two counts."""
+    if len(kept) < 2 or kept[-1].figure is not BY_NAME["heel grind"]:
+        return
+    heel, ground = kept[-2], kept[-1]
+    touched = heel.figure is not None and heel.figure.name in {"heel", "touch"}
+    steps = ground.direction == "back" and len(heel.feet) == len(ground.feet) == 1
+    if touched and steps and heel.feet[0] is ground.feet[0].other:
+        ground.feet, ground.direction, ground.start = heel.feet, "", heel.start
+        kept[-2:] = [ground]
 
 
 def _belongs_to(before: Clause, clause: Clause) -> bool:

@@ -47,6 +47,7 @@ _STRUTTED: Final = frozenset({"heel strut", "toe strut"})
 LIFTED: Final = frozenset({"sweep", "drag", "hitch", "flick", "kick", "brush", "hook"})
 _CUTS: Final = frozenset({Kind.BREAK, Kind.JOIN, Kind.COLON, Kind.OPEN, Kind.CLOSE})
 _SIDED: Final = frozenset({Kind.AMOUNT, Kind.TURN, Kind.TO, Kind.STANDING})
+_KINDS_OF_STEP: Final = frozenset({"toe", "big step"})
 _DASHES: Final = frozenset("-–—")
 _SAID_BEFORE: Final = frozenset({Kind.FOOT, Kind.AMOUNT, Kind.TURN})
 
@@ -150,8 +151,8 @@ class _Cutter:
         if self._figure is not None:
             if lexeme.gerund and lexeme.value is STEP and self._figure.value.lengths[0] > 1:
                 return  # "shuffle stepping R, L, R" names the feet of the shuffle
-            if self._figure.value is STEP and lexeme.value.name == "toe":
-                # "Step L toe to the side" puts down the toe alone.
+            if self._figure.value is STEP and lexeme.value.name in _KINDS_OF_STEP:
+                # "Step L toe to the side" puts down the toe alone, "step R big step" is one.
                 self._now.lexemes.remove(self._figure)
                 self._now.lexemes.append(lexeme)
                 self._figure = lexeme
@@ -160,6 +161,11 @@ class _Cutter:
                 # "Unwind full turn R" says how far.
                 self._now.lexemes.append(lexeme._replace(kind=Kind.AMOUNT, value=8))
                 return
+            if lexeme.value.name == "return to centre" and self._figure.value.name == "swivel":
+                self._now.lexemes.remove(self._figure)
+                self._now.lexemes.append(lexeme)
+                self._figure = lexeme
+                return  # "twist heels back to centre" is one
             if lexeme.value.name in _STRUTS and self._struts(lexeme):
                 return
             single = min(self._figure.value.lengths) == 1

@@ -34,7 +34,7 @@ _BULLET: Final = re.compile(r"^\s*(?:[-*•–>]+\s+|>+|\|\s*)+")
 _NUMBERED: Final = re.compile(r"^\s*(?:\d{1,2}\s*[.)]|[a-z]\))\s+(?=[&\d][\d&\-–—]*[-–&]\d)")
 _BEHIND: Final = re.compile(
     r"(?:[\[(]\s{0,3}(?P<braced>(?:[&ae]\s?)?\d{1,3}(?:\s{0,3}[-–—&,]\s{0,3}\d{0,3})*)\s{0,3}[\])]"
-    r"|[\s|:–—-]\s{0,3}(?P<bare>&?\d{1,3}(?:\s{0,3}[-–—&]\s{0,3}\d{1,3})+&?))\s{0,3}[|.,;]?\s{0,9}$"
+    r"|[\s|:–—-]\s{0,3}(?P<bare>&?\d{1,3}(?:\s{0,3}[-–—&,]\s{0,3}\d{1,3})+&?))\s{0,3}[|.,;]?\s{0,9}$"
 )
 _SHORT: Final = r"(?:[&ae]\s?)?\d{1,2}(?:\s*(?:[-–—&,]|[&ae](?![a-z]))\s*\d{0,2})*"
 _HALVES: Final = re.compile(r"[(\[]\s*&\s*[)\]]")
@@ -72,15 +72,24 @@ class Piece(NamedTuple):
 
 @lru_cache(maxsize=4096)
 def numbers(counts: str) -> tuple[int, ...]:
-    """The numbers of a count column."""
-    return tuple(int(number) for number in re.findall(r"\d+", counts))
+    """The numbers of a count column, the 1 of "8&1" as 9."""
+    return tuple(int(n) for n in re.findall(r"\d+", _NEXT_ONE.sub(_next_one, counts)))
 
 
 def clean(written: str) -> str:
     """A count column with "n", "and" and "à" in their usual form."""
     plain = re.sub(r"(?<=\d)\s?n\s?(?=\d)", "&", written.strip(), flags=re.IGNORECASE)
     plain = re.sub(r"(?<=\d)\s(?:to|à)\s(?=\d)", "-", plain).replace(" / ", " ")
+    plain = _NEXT_ONE.sub(_next_one, plain)
     return _apart(plain)
+
+
+# "8&1": the count 1 of the next eight.
+_NEXT_ONE: Final = re.compile(r"(?<!\d)([68])(\s?[&ae]\s?|\s?[&ae]{2,3}\s?)1$")
+
+
+def _next_one(counts: re.Match[str]) -> str:
+    return f"{counts[1]}{counts[2]}{int(counts[1]) + 1}"
 
 
 def _apart(counts: str) -> str:

@@ -181,6 +181,7 @@ def _of_a_part(text: str, match: re.Match[str]) -> bool:
     return letter[1] != "A" or not behind[:1].isalpha()
 
 
+_CELL: Final = re.compile(r"\s*\|\s*(\d{1,3})$")
 _LETTERED: Final = re.compile(r"\b([A-F])\s*[:=(]?\s*$")
 
 
@@ -191,6 +192,9 @@ def _title_before(text: str, begins: int, span: Span) -> Iterator[Fact]:
         yield Fact(text, _place(span, *quoted.span(1)), "title", quoted[1])
     elif _APART.search(text[:begins]) or _SENTENCE_TITLE.fullmatch(text[:begins]):
         title = _APART.sub("", text[:begins]).strip(" *_#|>.")
+        if (cell := _CELL.search(title)) is not None:
+            yield Fact(text, _place(span, text.index(cell[0]), begins), "counts", cell[1])
+            title = title[: cell.start()]  # "Dusty Lane | 32 | 4 wall"
         if title and not _LEVEL.search(fold(title)):
             yield Fact(text, span, "title", title)
 

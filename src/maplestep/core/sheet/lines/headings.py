@@ -82,10 +82,13 @@ _EIGHT: Final = re.compile(
     r"(?:(?:set\s+of\s+)?(?:eight|8|six|6|16|32)(?:\s*counts?)?s?|section|set)\b\s*()(.*?)[*_\s]*$",
     re.IGNORECASE,
 )
+_COUNTS_FIRST: Final = re.compile(
+    _DRESS + r"()((?:8|eight|6|six|16)\s+counts?)\s*[:–—-]\s*(\S.*?)[*_\s]*$", re.IGNORECASE
+)
 _LABELLED: Final = re.compile(
     _DRESS + r"([A-Z]\d{1,2})(?:[*_\s]*(?:$|[:.\-–—)])|(?=\s[^\W\d]))\s*(.*?)[*_\s]*$"
 )
-_ITEM: Final = re.compile(_DRESS + r"(\d{1,2})\s*[.):]\s*[*_]*()([^\W\d].*?)[*_:\s]*$")
+_ITEM: Final = re.compile(_DRESS + r"(\d{1,2})\s*[.):]\s*[*_]*()((?:\d{1,2} )?[^\W\d].*?)[*_:\s]*$")
 _RANGE_HEADING: Final = re.compile(
     _DRESS
     + r"(?:counts?\s+|temps\s+|comptes?\s+)?[\[(]\s*"
@@ -336,6 +339,13 @@ def _eight(text: str, span: Span, match: re.Match[str]) -> SectionHeading:
     return _headed(text, span, title, match[3], match.start(3))
 
 
+def _counts_first(text: str, span: Span, match: re.Match[str]) -> SectionHeading:
+    """ "8 counts: vine right, vine left"."""
+    words, at = match[3], span.start + match.start(3)
+    counts = number_of(fold(match[2]).split()[0])
+    return SectionHeading(text, span, "", None, counts, words, at, _repeats(words))
+
+
 def _labelled(text: str, span: Span, match: re.Match[str]) -> SectionHeading:
     """ "A1: Walks": a section of part A."""
     rest = match[2] or ""
@@ -428,6 +438,7 @@ _FORMS: Final[tuple[tuple[re.Pattern[str], _Make], ...]] = (
     (_CHANGE, _change),
     (_SECTION, _section),
     (_EIGHT, _eight),
+    (_COUNTS_FIRST, _counts_first),
     (_LABELLED, _labelled),
     (_RANGE_HEADING, _ranged),
     (_COUNTS_HEADING, _ranged),

@@ -449,6 +449,10 @@ class _Reader(Finishing):
             self._now.leaves_out = LeftOut(counts=number_of(token["but"]))
 
     def _asks(self, _: int, token: Token) -> None:
+        if token.name == "twice":
+            said = self._plain[: token.start].rpartition(":")
+            if said[1] and gauge(said[2]).steps:
+                return  # "Tag: hip bumps R twice": a step of the tag
         colon = self._plain.rfind(":", 0, token.start)
         if token.name == "twice" and colon >= self._now.walls_end > 0:
             return  # "tag after wall 4: stomp right twice"
