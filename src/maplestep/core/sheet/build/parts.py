@@ -617,7 +617,8 @@ def _run_together(texts: Sequence[tuple[str, int, Span]]) -> list[tuple[str, int
         words, at, first = found[-1]
         gap = offset + len(text) - len(text.lstrip()) - at - len(words)
         begins = text.lstrip()[:1]
-        if (begins.islower() or begins in "½¼¾⅛&") and 0 < gap <= _MOST_GAP:
+        cut = begins.islower() or begins in "½¼¾⅛&" or text.strip() in _SIDES
+        if cut and 0 < gap <= _MOST_GAP:
             joined = Span(first.start, span.end, first.line)
             found[-1] = (words + " " * gap + text.strip(), at, joined)
         else:
@@ -626,6 +627,7 @@ def _run_together(texts: Sequence[tuple[str, int, Span]]) -> list[tuple[str, int
 
 
 _MOST_GAP: Final = 12
+_SIDES: Final = frozenset({"R", "L", "D", "G", "RF", "LF", "PD", "PG"})
 
 
 def _names_steps(text: str) -> bool:

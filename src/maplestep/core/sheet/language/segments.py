@@ -149,24 +149,7 @@ class _Cutter:
 
     def _take_figure(self, lexeme: Lexeme) -> None:
         if self._figure is not None:
-            if lexeme.gerund and lexeme.value is STEP and self._figure.value.lengths[0] > 1:
-                return  # "shuffle stepping R, L, R" names the feet of the shuffle
-            if self._figure.value is STEP and lexeme.value.name in _KINDS_OF_STEP:
-                # "Step L toe to the side" puts down the toe alone, "step R big step" is one.
-                self._now.lexemes.remove(self._figure)
-                self._now.lexemes.append(lexeme)
-                self._figure = lexeme
-                return
-            if lexeme.value.name == "full turn" and self._figure.value.usual_turn:
-                # "Unwind full turn R" says how far.
-                self._now.lexemes.append(lexeme._replace(kind=Kind.AMOUNT, value=8))
-                return
-            if lexeme.value.name == "return to centre" and self._figure.value.name == "swivel":
-                self._now.lexemes.remove(self._figure)
-                self._now.lexemes.append(lexeme)
-                self._figure = lexeme
-                return  # "twist heels back to centre" is one
-            if lexeme.value.name in _STRUTS and self._struts(lexeme):
+            if self._belongs(self._figure, lexeme):
                 return
             single = min(self._figure.value.lengths) == 1
             body = lexeme.value.name in _BODY and self._figure.value.name not in _BODY
@@ -184,6 +167,24 @@ class _Cutter:
             self._now.optional = True
         self._figure = lexeme
         self._now.lexemes.append(lexeme)
+
+    def _belongs(self, before: Lexeme, lexeme: Lexeme) -> bool:
+        """Does the name of a figure only say more of the one before it?"""
+        figure, named = before.value, lexeme.value.name
+        if lexeme.gerund and lexeme.value is STEP and figure.lengths[0] > 1:
+            return True  # "shuffle stepping R, L, R" names the feet of the shuffle
+        if named == "full turn" and figure.usual_turn:
+            # "Unwind full turn R" says how far.
+            self._now.lexemes.append(lexeme._replace(kind=Kind.AMOUNT, value=8))
+            return True
+        toe = figure is STEP and named in _KINDS_OF_STEP
+        if toe or (figure.name == "swivel" and named == "return to centre"):
+            # "Step L toe to the side" puts down the toe, "twist heels back to centre" is one.
+            self._now.lexemes.remove(before)
+            self._now.lexemes.append(lexeme)
+            self._figure = lexeme
+            return True
+        return named in _STRUTS and self._struts(lexeme)
 
     def _struts(self, lexeme: Lexeme) -> bool:
         """ "Strut R heel-toe" names the part of the foot that comes first."""
