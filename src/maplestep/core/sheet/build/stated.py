@@ -22,7 +22,7 @@ from ..statements.finishing import MARKED
 from ..statements.model import Statement, Unclear
 from ..statements.place import placed
 from ..statements.read import read_statements
-from .sections import ZERO
+from .sections import EIGHT, ZERO
 
 _FOOTNOTE: Final = re.compile(r"^\s*([(\[]?\*{1,4}[)\]]?|#)\s*(?=[^\W\d_])")
 _FOOTMARK: Final = re.compile(r"^(?![\s>]*[*#]).*?[^\s*(\[]\s*([(\[]?\*{1,4}[)\]]?|\s#)\s*$")
@@ -177,7 +177,12 @@ def _label(match: re.Match[str] | None) -> str:
 
 
 def _after(statement: Statement, at: Fraction) -> Statement:
-    return replace(statement, after=at, after_words=str(at))
+    changed = statement.replaces
+    if changed is not None and changed[1] < at and (at - changed[1]) % EIGHT == 0:
+        # "Restart here, change 8 to ...": counts of the section that ends there.
+        before = int(at) - changed[1]
+        changed = (changed[0] + before, changed[1] + before)
+    return replace(statement, after=at, after_words=str(at), replaces=changed)
 
 
 def _placeless(statement: Statement) -> bool:

@@ -46,6 +46,8 @@ class Clause:
     diagonal: bool = False
     led_by_direction: bool = False
     side_in_words: bool = False
+    ampersand: bool = False
+    """A lone "&", which may stand for a step together."""
     both: bool = False
     """It speaks of both heels."""
     turn: int | None = None

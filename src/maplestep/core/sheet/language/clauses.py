@@ -47,6 +47,7 @@ def read_clause(segment: Segment, lexicon: Lexicon) -> Clause:
         gerund=lexemes[0].gerund,
     )
     if segment.ampersand:
+        clause.ampersand = True
         clause.sense, clause.figure, clause.direction = Sense.FIGURE, STEP, "together"
         return clause
     _Reader(clause, lexemes).read()

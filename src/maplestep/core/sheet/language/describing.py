@@ -29,6 +29,7 @@ def compared(
 ) -> tuple[list[FigureUse], tuple[int, int] | None]:
     """The uses, with the leading foot taken from the description; where the two differ."""
     told = list(uses)
+    left = [clause for clause in left if not clause.ampersand]
     said = [clause for clause in left if clause.sense is Sense.FIGURE]
     if not said or any(clause.sense is Sense.UNKNOWN for clause in left):
         return told, None

@@ -92,7 +92,7 @@ def _turn_of_pivot(before: Clause, pivot: Clause) -> None:
 def _figure_again(kept: Sequence[Clause], clause: Clause) -> Figure | None:
     """ "Touch R out, in, out", "heels apart, together": the figure goes on without its name."""
     plain = clause.sense is Sense.FIGURE and clause.figure is None and not clause.feet
-    before = next((each for each in reversed(kept) if each.end - each.start > 1), None)  # no "&"
+    before = next((each for each in reversed(kept) if not each.ampersand), None)
     if not plain or before is None or before.figure is None:
         return None
     if clause.turn is not None or clause.weight is not None:
@@ -126,7 +126,8 @@ def clause_choices(clauses: list[Clause]) -> Iterator[list[Clause]]:
             yield required
         if len(required) < len(clauses):
             yield clauses
-            yield [clause for clause in clauses if clause.optional]
+            if any(clause.optional and not clause.ampersand for clause in clauses):
+                yield [clause for clause in clauses if clause.optional]
         return
     tail = _led([clause for clause in required if clause.half], required)
     head = [clause for clause in required if not clause.half]

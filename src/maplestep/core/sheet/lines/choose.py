@@ -59,8 +59,8 @@ def read_lines(text: str) -> Iterator[Line]:
         body = raw.rstrip("\r")
         bodies.append((number, offset, body.split("//", 1)[0], len(body)))
         offset += len(raw) + 1
-    if _has_facing_column([body for _, _, body, _ in bodies]):
-        bodies = [(n, at, _bracketed(body), length) for n, at, body, length in bodies]
+    column = _has_facing_column([body for _, _, body, _ in bodies])
+    bodies = [(n, at, _bracketed(body, column), length) for n, at, body, length in bodies]
     context = _context(text)
     options = [choices(body, length) for _, _, body, length in bodies]
     if not any(_counts_something(choice) for given in options for choice in given[:1]):
@@ -83,16 +83,17 @@ def _has_facing_column(bodies: list[str]) -> bool:
     return faced >= _FEW and faced * 4 >= len(counted) * 3
 
 
-def _bracketed(body: str) -> str:
-    """The clock of a column as it stands behind the steps elsewhere: "(9:00)", places kept."""
-    match = _FACING_BEHIND.search(body) if _COUNTED.match(body) else None
-    if match is None:
+def _bracketed(body: str, column: bool) -> str:
+    """A clock apart from the steps as it stands behind them elsewhere: "(9:00)", places kept."""
+    if not body.rstrip("| \t")[-1:].isdecimal() or not _COUNTED.match(body):
         return body
-    return f"{body[: match.start(1) - 1]}({match[1]}:00)"
+    match = _CLOCK_BEHIND.search(body) or (_FACING_BEHIND.search(body) if column else None)
+    return f"{body[: match.start(1) - 1]}({match[1]}:00)" if match is not None else body
 
 
 _COUNTED: Final = re.compile(r"^[\s|*•>_-]*&?\d{1,2}(?:[\s&,+–—-]*\d{0,2})*\s")
 _FACING_BEHIND: Final = re.compile(r"\S(?:\s{2,}|\s*\t\s*|\s*\|\s*)(1[0-2]|[1-9])\s*\|?\s*$")
+_CLOCK_BEHIND: Final = re.compile(r"\S(?:\s{2,}|\s*\t\s*)(1[0-2]|[1-9])[:.h]00\s*$")
 _FEW: Final = 3
 
 

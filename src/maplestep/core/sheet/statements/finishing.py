@@ -112,7 +112,7 @@ class Finishing(Slots):
         self._share(drafts)
         events: list[Statement] = []
         unclear: list[Unclear] = []
-        if self._numbers and len(drafts) == 1:
+        if len(drafts) == 1:
             self._steps_behind_colon(drafts[0])
         for draft in drafts:
             self._finish(draft, events, unclear)

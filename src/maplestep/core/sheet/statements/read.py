@@ -39,7 +39,7 @@ _HARDLY_A_COUNT: Final = 4
 _SOFT: Final = re.compile(r"again|over|beginning|top|reprendre|recommenc|\bstart (?:the|from)")
 # "Replace counts 15-16 with R touch, hold and restart": the steps danced instead.
 _CHANGED_TO: Final = re.compile(
-    r"\s*(?:with|by|to|into|par|en|:)\s+(?:an?\s+)?(.+?)"
+    r"\s*(?:(?:with|by|to|into|par|en)\s*:?|:)\s+(?:an?\s+)?(.+?)"
     r"(?=\s*,?\s*\b(?:and|then|et|puis)\b\s+(?:then\s+)?(?:re-?start|start|begin|reprendre)|[.;]|$)"
 )
 # "Notes: 1 restart, 1 tag" only says that there are some.
@@ -438,7 +438,10 @@ class _Reader(Finishing):
         self._now.at_end = True
 
     def _is_here(self, _: int, __: Token) -> None:
-        self._now.here = True
+        now = self._now
+        now.here = True
+        if now.replaces is not None and now.after == now.replaces[1]:
+            now.after, now.after_words = None, None  # the count replaced is that of its section
 
     def _but_last(self, _: int, token: Token) -> None:
         """ "Leave out the last 8 counts": a restart whose place is not said from the start."""

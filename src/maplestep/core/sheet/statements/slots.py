@@ -123,7 +123,7 @@ class Slots:
 
     def _stop_behind(self, now: Draft) -> None:
         """A change of counts 15-16 before a restart: the wall stops behind them."""
-        if now.after is None and now.replaces is not None:
+        if now.after is None and now.replaces is not None and not now.here:
             now.after, now.after_words = Fraction(now.replaces[1]), str(now.replaces[1])
 
     def _walls_before_next_kind(self, token: Token) -> bool:
