@@ -147,6 +147,10 @@ def expand(
                 span,
             )
         )
+    sideways = use.travel or use.foot
+    if figure.name == SWIVEL and sideways in {Foot.LEFT, Foot.RIGHT}:
+        assert sideways is not None
+        moves = [move._replace(direction=sideways.word) for move in moves]
     if use.ending is not None and moves:
         moves[-1] = _ended(moves[-1], use.ending, use.ending_direction)
     if use.weight is not None and moves:
@@ -157,6 +161,8 @@ def expand(
     return Expansion(tuple(moves), assumed, assumed_turn)
 
 
+SWIVEL = "swivel"
+"""The one figure of both feet that goes to a side; its moves' direction is "right" or "left"."""
 _NO_ROLE = {"B": Foot.BOTH, "-": None}
 
 

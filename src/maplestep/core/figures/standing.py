@@ -138,7 +138,7 @@ STANDING: Final[tuple[Figure, ...]] = (
     ),
     Figure(
         name="toe",
-        also=("toe touch", "touch toe", "toe tap", "tap toe"),
+        also=("toes", "toe touch", "touch toe", "toe tap", "tap toe"),
         french=("toucher pointe", "orteil"),
         ways=("[F toe @]",),
         direction="back",

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from fractions import Fraction
+from typing import Final
 
 from ...feet import is_free
 from ...figures.expand import FigureUse, Stance, expand
@@ -62,4 +63,8 @@ def mirror(move: Move) -> Move:
         foot=move.foot.other if move.foot else None,
         weight=move.weight.other if move.weight else None,
         turn=-move.turn,
+        direction=OTHER_SIDE.get(move.direction, move.direction),
     )
+
+
+OTHER_SIDE: Final = {"right": "left", "left": "right"}

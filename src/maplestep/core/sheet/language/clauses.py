@@ -26,7 +26,8 @@ _TURN_BEFORE: Final = frozenset({Kind.AMOUNT, Kind.TURN, Kind.SQUARE})
 _LED: Final = frozenset({"monterey", "hinge", "rolling vine"})
 _SIDE_WORDS: Final = frozenset({"right", "left", "droite", "gauche"})
 _HIPS: Final = frozenset({"hip", "hips", "hanche", "hanches"})
-_BOTH_HEELS: Final = frozenset({"heels", "talons"})
+_MIDDLE: Final = frozenset({"centre", "center", "middle"})
+_BOTH_HEELS: Final = frozenset({"heels", "talons", "toes", "pointes"})
 _BEFORE_A_FIGURE: Final = frozenset(
     {Kind.AMOUNT, Kind.TURN, Kind.DIRECTION, Kind.FOOT, Kind.DIAGONAL, Kind.STYLE}
 )
@@ -332,7 +333,7 @@ _READS: Final = {
 }
 _LATER: Final = frozenset({"behind", "cross", "together"})
 _LOOSE: Final = {
-    "cross": ("fwd", "front", "side", "behind"), "behind": ("back", "cross", "side"),
+    "cross": ("fwd", "front", "side", "behind"), "behind": ("back", "cross", "side", "together"),
     "together": ("place", "in", "side", "fwd", "back"), "out": ("side", "fwd", "back"),
     "fwd": ("front",), "place": ("together", "back"), "side": ("out",),
 }  # fmt: skip
@@ -348,6 +349,8 @@ def _merged(before: str, said: str) -> str:
         return "behind"
     if before == "out" or said == "out":
         return "out"
+    if before == "together" and said == "behind":
+        return "behind"  # "close L behind R"
     if before == "back" and said == "place":
         return "place"  # a heel goes back in place
     return "together" if said == "together" else before
@@ -389,6 +392,8 @@ def _settle_without_figure(
     if clause.feet and any(x.kind is Kind.STYLE and x.word in _HIPS for x in lexemes):
         clause.sense, clause.figure = Sense.FIGURE, BY_NAME["bump"]  # "hip R, hip L"
         look_near(clause, others, lexicon)
+    elif not clause.feet and not others and {x.word for x in lexemes} & _MIDDLE:
+        clause.sense, clause.figure = Sense.FIGURE, BY_NAME["return to centre"]
     elif clause.feet and any(lexeme.kind is Kind.STYLE for lexeme in lexemes):
         clause.sense = Sense.STYLE  # "bend R knee", "look left"
     elif clause.feet and not others:

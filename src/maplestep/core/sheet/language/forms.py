@@ -21,7 +21,7 @@ def attached(clauses: list[Clause]) -> list[Clause]:
         before = kept[-1] if kept else None
         if before is not None and _belongs_to(before, clause):
             continue
-        clause.figure = _figure_again(kept, clause) or clause.figure
+        clause.figure = _figure_again(kept, clause) or _swivelled_on(kept, clause) or clause.figure
         if before is not None and _paddles_off(before, clause):
             clause.figure = PIVOT
         if before is not None and clause.figure is PIVOT:
@@ -104,6 +104,14 @@ def _figure_again(kept: Sequence[Clause], clause: Clause) -> Figure | None:
     return None
 
 
+def _swivelled_on(kept: Sequence[Clause], clause: Clause) -> Figure | None:
+    """ "Swivel heels R, toes R, heels R": heels and toes of both feet swivel on."""
+    before = next((each.figure for each in reversed(kept) if each.figure is not None), None)
+    named = clause.figure is not None and clause.figure.name in {"heel", "toe"}
+    on = before is not None and before.name == "swivel" and clause.both and not clause.direction
+    return before if named and on else None
+
+
 _HEELS: Final = frozenset({"open heels", "heel split", "bring heels together"})
 _AGAIN: Final = frozenset({"touch", "point", "toe", "heel", "swivel"})
 
@@ -119,7 +127,8 @@ def _paddles_off(before: Clause, clause: Clause) -> bool:
 def clause_choices(clauses: list[Clause]) -> Iterator[list[Clause]]:
     """Which clauses count: without what is optional, all, or one side of a colon."""
     clauses = [clause for clause in clauses if clause.half != 2]
-    required = [clause for clause in clauses if not clause.optional]
+    # What has a word that fits nowhere is not passed over in silence.
+    required = [c for c in clauses if not c.optional or (c.gerund and c.unread)]
     described = any(clause.half for clause in clauses)
     if not described:
         if required:
@@ -210,7 +219,8 @@ def _uses(clauses: Sequence[Clause], *, split: bool) -> tuple[list[FigureUse], i
 
 def _feet(clause: Clause, before: list[FigureUse]) -> list[FigureUse]:
     """Feet alone go on with the figure before them, or are steps of their own."""
-    moving = [use for use in before if not use.echo and use.figure.name not in _HANDS]
+    still = _HANDS | {"return to centre"}
+    moving = [use for use in before if not use.echo and use.figure.name not in still]
     if moving:
         last = moving[-1]
         found = [

@@ -261,6 +261,8 @@ def _taken_over(clauses: Sequence[Clause], index: int) -> list[Clause] | None:
         return None
     if figure.lengths != (1,) or under.name not in _TOUCHES:
         return None
+    if under is STEP and figure.name == "swivel":
+        return None  # the swivel of both feet makes no step
     return [*clauses[: index - 1], *clauses[index:]]
 
 

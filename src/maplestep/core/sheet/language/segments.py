@@ -39,6 +39,7 @@ _MERGES: Final = frozenset(
         ("place", "together"),
         ("back", "place"),
         ("back", "together"),
+        ("together", "behind"),
     }
 )
 _BODY: Final = frozenset({"heel", "toe", "ball", "knee pop", "bump", "body roll"})
@@ -268,15 +269,32 @@ class _Cutter:
             return 0
         # "Jazz box ending with L touch": words between part the foot from the figure before.
         before = lexemes[-2] if len(lexemes) > 1 else None
+        stays = [x.kind for x in lexemes[-3:-1]]
+        if stays[-1:] == [Kind.RELATION] or stays == [Kind.RELATION, Kind.FOOT]:
+            return 0  # "step L next to R swivelling heels": the foot that stays
         several = before is not None and before is self._figure and before.value.lengths[0] > 2
         apart = several and before is not None and lexemes[-1].start - before.end > 1
         beside = at - lexemes[-1].end <= 1
         return 1 if len(named) > 1 or (apart and beside) else 0
 
 
+def _of_the_knee(lexemes: Sequence[Lexeme]) -> list[Lexeme]:
+    """ "Touch R toe beside L with knee in": where the knee points is styling."""
+    found = list(lexemes)
+    for before, (index, lexeme) in pairwise(enumerate(found)):
+        knee = before[1].kind is Kind.STYLE and before[1].word in _KNEES
+        if knee and lexeme.kind is Kind.DIRECTION and lexeme.value in {"in", "out"}:
+            found[index] = lexeme._replace(kind=Kind.STYLE, value=None)
+    return found
+
+
+_KNEES: Final = frozenset({"knee", "knees", "genou", "genoux"})
+
+
 def segments_of(lexemes: Sequence[Lexeme]) -> list[Segment]:
     """The clauses of a line, in order."""
     cutter = _Cutter()
+    lexemes = _of_the_knee(lexemes)
     dashes = sum(x.kind is Kind.COLON and x.word in _DASHES for x in lexemes)
     for lexeme in lexemes:
         if dashes > 1 and lexeme.kind is Kind.COLON and lexeme.word in _DASHES:

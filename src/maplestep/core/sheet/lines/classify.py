@@ -291,7 +291,7 @@ def fits(line: StepLine) -> bool:
 
 
 _UNFIT: Final = 100.0
-_STEPS_A_LANDING: Final = 3
+_STEPS_A_LANDING: Final = 4
 """More words for steps than this have no room."""
 
 
@@ -445,7 +445,7 @@ def _titled(text: str, span: Span) -> SectionHeading:
 def heading_of(line: StepLine) -> SectionHeading | None:
     """ "1-8 Vines and touches" as the heading of the steps below."""
     said = numbers(line.counts)
-    if len(said) != 2 or "&" in line.counts or said[1] - said[0] < _LONG:
+    if len(said) != 2 or "&" in line.counts.rstrip("& ") or said[1] - said[0] < _LONG:
         return None
     return SectionHeading(
         text=line.text,

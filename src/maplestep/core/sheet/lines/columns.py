@@ -33,7 +33,7 @@ _COUNTLIKE: Final = re.compile(r"^\s*([\d&][\d&\-–—−+]*\S*)\s+(\S.*)$")
 _BULLET: Final = re.compile(r"^\s*(?:[-*•–>]+\s+|>+|\|\s*)+")
 _NUMBERED: Final = re.compile(r"^\s*(?:\d{1,2}\s*[.)]|[a-z]\))\s+(?=[&\d][\d&\-–—]*[-–&]\d)")
 _BEHIND: Final = re.compile(
-    r"(?:[\[(]\s{0,3}(?P<braced>(?:[&ae]\s?)?\d{1,3}(?:\s{0,3}[-–—&,]\s{0,3}\d{0,3})*)\s{0,3}[\])]"
+    r"(?:[\[(]\s{0,3}(?P<braced>(?:[&ae]\s?)?\d{1,3}(?:\s{0,3}[-–—&,]\s{0,3}\d{0,3}|\s{1,3}\d{1,3})*)\s{0,3}[\])]"
     r"|[\s|:–—-]\s{0,3}(?P<bare>&?\d{1,3}(?:\s{0,3}[-–—&,]\s{0,3}\d{1,3})+&?))\s{0,3}[|.,;]?\s{0,9}$"
 )
 _SHORT: Final = r"(?:[&ae]\s?)?\d{1,2}(?:\s*(?:[-–—&,]|[&ae](?![a-z]))\s*\d{0,2})*"
@@ -198,7 +198,37 @@ def counted_in_text(text: str, span: Span) -> Cut:
     said = [numbers(text[p.counts[0] : p.counts[1]])[0] for p in pieces]
     if len(pieces) < 2 or said != sorted(set(said)) or said[0] > 100:
         return ()
-    return tuple(step_line(text, span, piece) for piece in pieces)
+    return tuple(_with_feet_alone([step_line(text, span, piece) for piece in pieces]))
+
+
+def _with_feet_alone(lines: list[StepLine]) -> Iterator[StepLine]:
+    """ "Twist heels R (5), centre (6), R (7)": what names no step goes on with the one before."""
+    last: StepLine | None = None
+    for line in lines:
+        if last is not None and not last.behind and _goes_on(last, line):
+            gap = line.words_at - last.words_at - len(last.words)
+            words = last.words + ", ".ljust(gap)[:gap] + line.words
+            counts = f"{last.counts} {line.counts}"
+            last = last._replace(counts=counts, words=words, behind=line.behind)
+            continue
+        if last is not None:
+            yield last
+        last = line
+    if last is not None:
+        yield last
+
+
+def _goes_on(last: StepLine, line: StepLine) -> bool:
+    """Does a line name a side or the middle only, behind a figure of the hips or heels?"""
+    lone = _LONE_SIDE.fullmatch(line.words.strip(" .,;").casefold())
+    return lone is not None and _SWAYS.search(last.words) is not None
+
+
+_LONE_SIDE: Final = re.compile(
+    r"(?:and\s+)?(?:(?:back\s+)?(?:to\s+)?(?:the\s+)?(?:centre|center|middle)|right|left|r|l|droite|gauche|d|g|au centre)"
+    r"(?:\s*[,(]?\s*(?:with\s+)?(?:weight|appui)\b.*)?"
+)
+_SWAYS: Final = re.compile(r"\b(?:twist|swivel|sway|bump|hips?|heels|toes|twister)", re.IGNORECASE)
 
 
 def _with_halves(pieces: list[Piece], halves: list[bool]) -> list[Piece]:

@@ -62,7 +62,7 @@ class SectionHeading(NamedTuple):
 
 _Make = Callable[[str, Span, re.Match[str]], PartHeading | SectionHeading | None]
 _DRESS: Final = r"^[#*_•>=~\s({\[-]*"
-_RANGE: Final = r"(\d{1,4})\s*(?:[-–—]|to|à|a)\s*(\d{1,4})"
+_RANGE: Final = r"(\d{1,4})\s*(?:[-–—]|to|à|a)\s*(\d{1,4})(?:\s?&)?"
 _NUMBER: Final = (
     r"\d{1,3}|one|two|three|four|five|six|seven|eight|nine|ten|un|deux|trois|quatre|cinq|sept|huit"
 )

@@ -8,6 +8,7 @@ from typing import Final
 from ...feet import Foot
 from ...finding import SheetEdit
 from ...findings.repairs import applied, other_side
+from ..build.dancing import OTHER_SIDE
 from ..lines.head import Fact
 from ..lines.headings import PartHeading, SectionHeading
 from ..lines.model import Line, StepLine
@@ -107,7 +108,7 @@ def _is_mirror(reading: Reading, edit: SheetEdit, number: int) -> bool:
     if part is None or number + 1 >= len(part.sections):
         return False
     return _told(part.sections[number + 1]) == [
-        (at, foot.other if foot else None, -turn, verb, direction)
+        (at, foot.other if foot else None, -turn, verb, OTHER_SIDE.get(direction, direction))
         for at, foot, turn, verb, direction in _told(part.sections[number])
     ]
 
