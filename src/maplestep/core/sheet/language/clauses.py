@@ -339,20 +339,24 @@ _LOOSE: Final = {
 }  # fmt: skip
 
 
+# "Close L behind R", "back in place": the second word of these says where the foot ends.
+_TOGETHER: Final = {
+    ("behind", "cross"): "behind",
+    ("cross", "back"): "behind",
+    ("back", "behind"): "behind",
+    ("together", "behind"): "behind",
+    ("back", "place"): "place",
+}
+
+
 def _merged(before: str, said: str) -> str:
     """Two directions of one step: "cross behind", "forward across", "side next to"."""
-    if before == "behind" and said == "cross":
-        return before
+    if (before, said) in _TOGETHER:
+        return _TOGETHER[before, said]
     if not before or (before in {"cross", "side", "fwd"} and said in _LATER):
         return said
-    if (before == "cross" and said == "back") or (before == "back" and said == "behind"):
-        return "behind"
     if before == "out" or said == "out":
         return "out"
-    if before == "together" and said == "behind":
-        return "behind"  # "close L behind R"
-    if before == "back" and said == "place":
-        return "place"  # a heel goes back in place
     return "together" if said == "together" else before
 
 

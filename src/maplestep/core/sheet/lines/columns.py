@@ -225,7 +225,8 @@ def _goes_on(last: StepLine, line: StepLine) -> bool:
 
 
 _LONE_SIDE: Final = re.compile(
-    r"(?:and\s+)?(?:(?:back\s+)?(?:to\s+)?(?:the\s+)?(?:centre|center|middle)|right|left|r|l|droite|gauche|d|g|au centre)"
+    r"(?:and\s+)?(?:(?:back\s+)?(?:to\s+)?(?:the\s+)?(?:centre|center|middle)|au centre"
+    r"|right|left|r|l|droite|gauche|d|g)"
     r"(?:\s*[,(]?\s*(?:with\s+)?(?:weight|appui)\b.*)?"
 )
 _SWAYS: Final = re.compile(r"\b(?:twist|swivel|sway|bump|hips?|heels|toes|twister)", re.IGNORECASE)
