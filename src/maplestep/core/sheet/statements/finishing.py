@@ -211,6 +211,7 @@ class Finishing(Slots):
         if why == "nothing":
             return
         self._face_all(draft)
+        why = why or ("number" if self._facings_left(draft) else "")
         if why:
             said = _trimmed(self._text[draft.start : draft.end])
             by_clock = why == "wall" and draft.clock_wall is not None
@@ -286,6 +287,11 @@ class Finishing(Slots):
             draft.facings = tuple(draft.faced)
         elif len(draft.faced) == 1 and _ALL_OF_THEM.search(self._plain):
             draft.facings = (draft.faced[0],) * len(draft.walls)
+
+    def _facings_left(self, draft: Draft) -> bool:
+        """Are more facings said than walls, so that it is not clear whose they are?"""
+        told = any(facing is not None for facing in draft.facings)
+        return not told and len(set(draft.faced)) > 1 and draft.kind is ClaimKind.RESTART
 
     def _trouble(self, draft: Draft) -> str:
         """Why a statement is not certain; "nothing" when it is none at all; "" when it is."""

@@ -34,7 +34,7 @@ _PATTERNS: Final = (
     ("nth_clock", rf"(?P<nth>{ORDINAL})\s+time\s+(?:you\s+)?(?:start|begin|face|are at)\w*\s+(?:at|facing|to|the)?\s*(?P<nth_at>{_CLOCK}|{_SIDE})"),
     ("nth_later", rf"\b(?:when|as) (?:you )?(?:start|begin|face|are (?:at|facing))\w*\s+(?:at|facing|to|the)?\s*(?P<later_at>{_CLOCK}|{_SIDE})\s+for\s+the\s+(?P<later>{ORDINAL})\s+time"),
     ("clock_wall", rf"(?:(?P<nth_wall>{ORDINAL})\s+)?(?P<cwall>{_CLOCK})\s+walls?\b|\b(?P<side_wall>front|back)\s+wall\b"),
-    ("starts", rf"\b(?:start(?:s|ing)?|begin(?:s|ning)?|depart)\s+(?:(?:the\s+|this\s+)?wall(?:\s+\d{{1,2}})?\s+)?(?:at|facing|to|on|from|a)?\s*(?:the\s+)?(?P<start_at>{_CLOCK}|{_SIDE})"),
+    ("starts", rf"\b(?:start(?:s|ing)?|begin(?:s|ning)?|depart)\s+(?:(?:the\s+|this\s+)?wall(?:\s+\d{{1,2}})?\s+)?(?:at|facing|to|on|from|a)?\s*(?:the\s+)?(?P<start_at>{_CLOCK}|{_SIDE}|(?<=facing )(?:12|3|6|9)\b(?![:.]|\s*(?:counts?|cts?)))"),
     ("before_wall", rf"\b(?:before|then)\s+(?:starting|start|beginning|begin|you start|on to)\s+(?:with\s+)?{_WALLS}\s*{_C}"),
     ("kind_ord", rf"\b(?:{ORDINAL}|{_C})\s+(?:(?:easy|short|quick|little|simple|small)\s+)?(?=(?:restart|tag|bridge|reprise)s?\b)"),
     ("walls_ord", rf"\b(?P<ords>{_ORDS})\s+{_WALLS}\b"),
