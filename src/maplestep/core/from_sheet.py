@@ -18,7 +18,7 @@ from .errors import MapleStepError
 from .findings.words import advice, message
 from .moves import Span
 from .routine import Event, EventKind, FacingAt, Routine
-from .sequence import stated_order
+from .sequence import order_said, stated_order
 from .sheet.model import ClaimKind, Part, PartKind, Sheet, SheetStatement
 from .sheet.read import Reading
 from .sheet.statements.model import Statement
@@ -70,6 +70,7 @@ REASONS: Final = {
     "middle": "A tag in the middle of a wall: say whether the dance goes on or begins again.",
     "place": "It does not say after which count.",
     "rule": "No wall of the dance comes to this.",
+    "order": "This order is not read: write it as “A, B, A[1-16], Tag”, with the names the parts have.",
     "part": "In a phrased dance the order says where it comes.",
 }
 
@@ -92,6 +93,11 @@ def taken_over(reading: Reading) -> TakenOver:
         Left(said=reading.text[span.start : span.end].strip(), why=REASONS[why], span=span)
         for why, span in left
     ]
+    unread = order_said(reading.text) if len(sheet.danced) > 1 and not sequence else None
+    if unread is not None:
+        line = reading.text.count("\n", 0, unread[0]) + 1
+        words = reading.text[unread[0] : unread[1]].strip()
+        said.append(Left(said=words, why=REASONS["order"], span=Span(*unread, line)))
     for finding in reading.findings:
         if finding.code.startswith("sheet.statement-") and finding.place.span:
             words = f"{message(finding)} {advice(finding)}"

@@ -188,6 +188,11 @@ _STATED: Final = re.compile(
 )
 
 
+# "A (first 16)" as "first 16 of A".
+_SLICED_BEHIND: Final = re.compile(
+    r"\b([^\W\d]\w*['’]?)\s*\(\s*((?:the\s+)?(?:first|last))\s+(\d{1,3})(?:\s*(?:counts?|cts?|c))?(?:\s+only)?\s*\)",
+    re.IGNORECASE,
+)
 _PART_WORD: Final = re.compile(r"\b(?:parts?|partie)\s+(?=[\w])", re.IGNORECASE)
 _FILLING: Final = re.compile(
     r"\b(?:then|and|followed by|puis|et|ensuite|the|again)\b", re.IGNORECASE
@@ -225,7 +230,8 @@ def worded_order(said: str, lengths: Mapping[str, int]) -> str:
         count = int(match[2] or match[3])
         return f"{name}[1-{count}]" if 0 < count <= lengths.get(name, 0) else match[0]
 
-    plain = _BEGUN.sub(begun, _PART_WORD.sub("", said))
+    sliced = _SLICED_BEHIND.sub(r"\2 \3 of \1", said)
+    plain = _BEGUN.sub(begun, _PART_WORD.sub("", sliced))
     plain = _FILLING.sub("", _SLICE.sub(cut, plain))
     return ", ".join(_times_over(" ".join(piece.split())) for piece in plain.split(","))
 
@@ -251,6 +257,12 @@ def stated_order(text: str, names: Sequence[str], lengths: Mapping[str, int] | N
         if order.items and not order.troubles:
             return write_sequence(order.items)
     return ""
+
+
+def order_said(text: str) -> tuple[int, int] | None:
+    """Where a sheet states an order, readable or not."""
+    match = _STATED.search(text)
+    return match.span(1) if match is not None else None
 
 
 def write_sequence(items: Sequence[Item]) -> str:

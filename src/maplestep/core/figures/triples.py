@@ -50,14 +50,20 @@ TRIPLES: Final[tuple[Figure, ...]] = (
         name="lock step",
         also=(
             *("lock shuffle", "step lock step", "lock triple", "shuffle lock", "step lock"),
-            *("forward lock step", "lock step forward"),
+            *("forward lock step", "lock step forward", "forward lock forward"),
         ),
         french=("pas verrouillé", "pas bloqué", "pas lock", "lock step avant"),
         ways=("F @; O lock behind; F @", "F @; O lock behind"),
     ),
     Figure(
         name="back lock step",
-        also=("back lock", "lock step back", "back step lock step", "step lock step back"),
+        also=(
+            "back lock",
+            "back lock back",
+            "lock step back",
+            "back step lock step",
+            "step lock step back",
+        ),
         french=("lock step arrière",),
         ways=("F back; O lock cross; F back",),
         direction="back",

@@ -112,6 +112,8 @@ class _Reader:
         self._findings: list[Finding] = []
         self._stated = Stated()
         self._stated_line = 0
+        self._lengths: dict[str, Claim] = {}
+        """What the head says of the parts: "A: 32 counts, B: 16"."""
         self._effort = Effort()
         self._builder: PartBuilder | None = None
 
@@ -181,13 +183,24 @@ class _Reader:
                 self._part(line.span).add_option(line)
             case Fact():
                 self._facts.setdefault(line.key, line)
+                self._part_lengths(line)
                 if line.span.line != self._stated_line and EVENT_WORDS.search(line.text):
                     self._stated_line = line.span.line  # once a line, however many facts it has
                     self._stated.take(line.text, self._standing(line.span), head=True)
 
+    def _part_lengths(self, line: Line) -> None:
+        if self._builder is not None or _ORDER.match(line.text):
+            return
+        for match in _PART_LENGTH.finditer(line.text):
+            start = line.span.start + match.start(2)
+            exact = Span(start, start + len(match[2]), line.span.line)
+            place = exact if isinstance(line, Remark) else line.span
+            self._lengths.setdefault(match[1], Claim(value=int(match[2]), span=place))
+
     def _remark(self, line: Remark) -> None:
         if line.blank:
             return
+        self._part_lengths(line)
         if not _ORDER.match(line.text):
             self._stated.take(line.text, self._standing(line.span))
             self._stated.mark(line.text, self._standing(line.span))
@@ -268,7 +281,7 @@ class _Reader:
     def _open(self, kind: PartKind, name: str, counts: int | None, span: Span) -> None:
         self._close()
         start = self._start_weight if kind is PartKind.PART else None
-        claimed = Claim(value=counts, span=span) if counts else None
+        claimed = Claim(value=counts, span=span) if counts else self._lengths.get(name)
         self._builder = PartBuilder(
             kind=kind,
             name=self._free_name(name),
@@ -354,6 +367,11 @@ class _Reader:
         if key == "counts" and (value * self._timing).denominator == 1:
             value = int(value * self._timing)
         return Claim(value=value, span=Span(start, start + len(digits), fact.span.line))
+
+
+_PART_LENGTH: Final = re.compile(
+    r"\b(?:part(?:ie)?\s+)?([A-F])\s*[:=(]\s*(\d{1,3})(?!\s*[-–&\d:/])\b", re.IGNORECASE
+)
 
 
 def _says_right(said: str) -> bool:

@@ -111,6 +111,20 @@ _ALIKE: Final = {
 }
 
 
+def side_then_foot(lexemes: Sequence[Lexeme], index: int) -> bool:
+    """ "½ L L forward": the side of the turn, then the foot that steps, which nothing else says."""
+    kinds = [lexeme.kind for lexeme in lexemes]
+    if index < 2 or kinds[index - 2] not in {Kind.AMOUNT, Kind.TURN}:
+        return False
+    own = kinds[index + 1 :]
+    end = next((n for n, kind in enumerate(own) if kind in _ENDS), len(own))
+    own = own[:end]
+    return own[:1] == [Kind.DIRECTION] and not {Kind.FOOT, Kind.FIGURE} & set(own)
+
+
+_ENDS: Final = frozenset({Kind.BREAK, Kind.JOIN, Kind.COLON, Kind.OPEN, Kind.CLOSE})
+
+
 class _Reader:
     """Walks through the lexemes of a clause."""
 
@@ -137,6 +151,8 @@ class _Reader:
         before, figure = self._lexemes[index - 1], self._clause.figure
         if lexeme.kind is Kind.FOOT and figure is not None and figure.repeats:
             return self._kind(index - 2) is Kind.TO  # "hip bumps R R L L" are four
+        if side_then_foot(self._lexemes, index):
+            return False
         return before.word == lexeme.word and lexeme.start - before.end <= 1
 
     def _figure(self, _: int, lexeme: Lexeme) -> None:

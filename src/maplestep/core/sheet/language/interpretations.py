@@ -16,7 +16,7 @@ from typing import Final
 
 from ...figures.expand import FigureUse
 from .clause import Clause, Sense
-from .clauses import read_clause
+from .clauses import read_clause, side_then_foot
 from .describing import compared
 from .forms import attached, clause_choices, forms_of
 from .kinds import Kind
@@ -258,13 +258,14 @@ def _once(lexemes: Sequence[Lexeme]) -> tuple[list[Lexeme], list[Lexeme]]:
         return list(lexemes), []  # "hip bumps R R L L" are four
     kept: list[Lexeme] = []
     twice: list[Lexeme] = []
-    for lexeme in lexemes:
+    for index, lexeme in enumerate(lexemes):
         before = kept[-1] if kept else None
         again = (
             before is not None
             and lexeme.kind is Kind.FOOT
             and before.word == lexeme.word
             and lexeme.start - before.end <= 1
+            and not side_then_foot(lexemes, index)
         )
         (twice if again else kept).append(lexeme)
     return kept, twice
@@ -324,7 +325,9 @@ def section_column(words: str, lexicon: Lexicon) -> str:
         if size == 8 and columns:
             fitted = fit_line(words, 8, True, lexicon)
             if fitted.how == "" and fitted.uses and not fitted.unknown and not fitted.unread:
-                return "1-8"
+                usual = zip(fitted.uses, fitted.shares, strict=True)
+                if all(share <= max(use.figure.lengths) for use, share in usual):
+                    return "1-8"  # no hold is drawn out
     return ""
 
 

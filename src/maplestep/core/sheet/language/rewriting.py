@@ -144,6 +144,19 @@ def _within_its_steps(clauses: Sequence[Clause], index: int) -> list[Clause] | N
     return [*clauses[:first], led, *behind]
 
 
+def _turned_in(clauses: Sequence[Clause], index: int) -> list[Clause] | None:
+    """ "R point, ½ monterey R" on two counts: the step beside the other foot that turns."""
+    clause, before = clauses[index], clauses[index - 1]
+    monterey = clause.figure is not None and clause.figure.name == "monterey"
+    pointed = before.figure is not None and before.figure.name in {"point", "touch", "toe"}
+    if not monterey or not pointed or clause.turn is None or len(before.feet) != 1:
+        return None
+    turned = replace(clause)
+    turned.figure, turned.direction, turned.feet = STEP, "together", list(before.feet)
+    turned.turn_to = clause.turn_to or before.feet[0]
+    return [*clauses[:index], turned, *clauses[index + 1 :]]
+
+
 def _is_move(told: Clause, template: Template) -> bool:
     """Does a clause describe this move of a figure?"""
     if told.sense is not Sense.FIGURE or told.turn is not None:
@@ -290,6 +303,7 @@ REWRITINGS: Final[tuple[tuple[float, Rewriting], ...]] = (
     (0.3, _leads_in),
     (0.3, _within_its_steps),
     (0.3, _turned_step),
+    (0.4, _turned_in),
     (0.4, _step_pivot),
     (0.3, _turns_all),
     (0.3, _direction_of_figure),

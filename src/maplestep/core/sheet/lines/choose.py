@@ -36,6 +36,12 @@ _PHRASED: Final = re.compile(
 )
 
 
+_GOES_ON: Final = re.compile(r"^\W*(?:9\s*[-–]\s*16|7\s*[-–]\s*12)\b(?!\s*[-–&])", re.MULTILINE)
+
+
+_SHOUTED: Final = re.compile(r"\s*[A-ZÀ-Ý]{3,}\b")
+
+
 class Trail(NamedTuple):
     """A choice, and those before it."""
 
@@ -154,14 +160,17 @@ def _context(text: str) -> Context:
         for line in likeliest.lines:
             if isinstance(line, Fact) and line.key == "counts" and not claimed:
                 claimed = number_of(line.value.lower())
-    return Context(phrased=bool(_PHRASED.search(text)), claimed=claimed)
+    ranged = _GOES_ON.search(text) is not None
+    return Context(phrased=bool(_PHRASED.search(text)), claimed=claimed, ranged=ranged)
 
 
 def _cut_off(bodies: list[str]) -> list[bool]:
     """May a line be the rest of the one above, for which the page was not wide enough?"""
     width = max((len(body) for body in bodies if body.lstrip()[:1].isdecimal()), default=0)
     return [False] + [
-        len(above.rstrip()) + 1 + len(line.split(maxsplit=1)[0]) > width if line.strip() else False
+        line.strip() != ""
+        and (above.isupper() or not _SHOUTED.match(line))
+        and len(above.rstrip()) + 1 + len(line.split(maxsplit=1)[0]) > width
         for above, line in pairwise(bodies)
     ]
 

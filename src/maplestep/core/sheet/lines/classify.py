@@ -175,7 +175,7 @@ def uncounted(text: str, length: int) -> Choice | None:
     words = text.strip(" \t*_>•-")
     column = section_column(words, standard())
     counts = counts_in(column)
-    if counts < 4:
+    if counts < 2:
         return None
     at = text.index(words)
     return Choice(0.3, Role.STEPS, (StepLine(text, span, column, at, words, at),), 1, counts)

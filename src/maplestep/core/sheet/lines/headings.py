@@ -109,6 +109,9 @@ _PART: Final = re.compile(
     + rf"(?:part|partie)\s+([A-Za-z]['’`]?|[A-Z]\d|{_NUMBER})(?![\w'’])[*_]*\s*(.*?)[*_\s]*$",
     re.IGNORECASE,
 )
+_PART_BEHIND: Final = re.compile(
+    _DRESS + r"([A-H])\s+part(?:ie)?\b[*_]*\s*((?:$|[:(\[–—-]).*?)[*_\s]*$", re.IGNORECASE
+)
 _LETTER: Final = re.compile(_DRESS + r"([A-F]['’]?)()[\])}*_~=:\s-]*$")
 _NAMED_PART: Final = re.compile(
     _DRESS + r"(pre-?chorus|verse|chorus|couplet|refrain|pre-?refrain)(?:\s+(\d|[A-Z]))?"
@@ -430,6 +433,7 @@ def _range_counts(rest: str) -> int | None:
 
 _FORMS: Final[tuple[tuple[re.Pattern[str], _Make], ...]] = (
     (_PART, _part),
+    (_PART_BEHIND, _part),
     (_LETTER, _part),
     (_NAMED_PART, _named_part),
     (_ORDERED_PART, _ordered_part),

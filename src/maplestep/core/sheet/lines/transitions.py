@@ -21,6 +21,8 @@ class Context(NamedTuple):
 
     phrased: bool
     claimed: int
+    ranged: bool = False
+    """Its headings go on from one section to the next: "9-16 ..."."""
 
 
 class State(NamedTuple):
@@ -49,7 +51,7 @@ def transition(
 ) -> tuple[float, State]:
     match choice.role:
         case Role.STEPS:
-            return _steps(state, choice, following)
+            return _steps(state, choice, context, following)
         case Role.COUNTS:
             return _counts(state, choice)
         case Role.WORDS:
@@ -86,7 +88,9 @@ def _left(state: State) -> float:
     return 2.0 if state.waiting == 1 else 0.3 if state.waiting == 2 else 0.0
 
 
-def _steps(state: State, choice: Choice, following: Choice | None) -> tuple[float, State]:
+def _steps(
+    state: State, choice: Choice, context: Context, following: Choice | None
+) -> tuple[float, State]:
     if not choice.first:
         after = state._replace(head=False, fresh=False, waiting=0)
         again = choice.lines[0].repeats if isinstance(choice.lines[0], StepLine) else None
@@ -102,11 +106,11 @@ def _steps(state: State, choice: Choice, following: Choice | None) -> tuple[floa
         cost, after = _placed(state, first, state.reached + choice.last)
         return cost + _left(state), after
     cost, after = _placed(state, choice.first, choice.last)
-    cost += _left(state) + _covered(choice, following)
+    cost += _left(state) + _covered(choice, context, following)
     return cost, after
 
 
-def _covered(choice: Choice, following: Choice | None) -> float:
+def _covered(choice: Choice, context: Context, following: Choice | None) -> float:
     """Steps on "1-8" with the steps of count 1 right below are a title, not danced twice."""
     long = choice.last - choice.first >= 5 and len(choice.lines) == 1
     if not long or following is None or following.role is not Role.STEPS:
@@ -114,7 +118,7 @@ def _covered(choice: Choice, following: Choice | None) -> float:
     again = following.first in {choice.first, 1} and following.last <= choice.last
     shorter = following.last - following.first < choice.last - choice.first
     # Below "9-16" a count 1 is hardly the next section, whose number would be 17.
-    return (1.2 if choice.first > 1 else 0.6) if again and shorter else 0.0
+    return (1.2 if choice.first > 1 or context.ranged else 0.6) if again and shorter else 0.0
 
 
 def _placed(state: State, first: int, last: int) -> tuple[float, State]:
