@@ -70,7 +70,7 @@ REASONS: Final = {
     "middle": "A tag in the middle of a wall: say whether the dance goes on or begins again.",
     "place": "It does not say after which count.",
     "rule": "No wall of the dance comes to this.",
-    "order": "This order is not read: write it as “A, B, A[1-16], Tag”, with the names the parts have.",
+    "order": "This order is not read. Write it as “A, B, A[1-16], Tag”, with the parts’ names.",
     "part": "In a phrased dance the order says where it comes.",
 }
 
