@@ -59,7 +59,8 @@ def main(argv: Sequence[str] | None = None) -> int:
     try:
         code: int = arguments.run(arguments)
     except FileError as error:
-        return _unreadable(f"{arguments.file}:{error.line}:{error.column}: {error}")
+        place = f":{error.line}:{error.column}" if error.line else ""
+        return _unreadable(f"{arguments.file}{place}: {error}")
     except OSError as error:
         return _unreadable(f"{arguments.file}: {error.strerror or error}")
     except MapleStepError as error:

@@ -55,6 +55,13 @@ class FileError(MapleStepError):
         self.where = where
 
 
+class DocumentError(FileError):
+    """A document that has no lines, such as a PDF or a picture, cannot be read; ``line`` is 0."""
+
+    def __init__(self, message: str) -> None:
+        super().__init__(message, line=0, column=0)
+
+
 class RecordingError(MapleStepError):
     """A recording cannot be used."""
 

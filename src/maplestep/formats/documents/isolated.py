@@ -11,7 +11,7 @@ import subprocess
 import sys
 from typing import Final
 
-from ...core.errors import FileError
+from ...core.errors import DocumentError, FileError
 from .read import MAX_BYTES, document_text, kind_of
 
 SECONDS: Final = 20
@@ -28,14 +28,14 @@ def isolated_text(raw: bytes) -> str:
             input=raw, capture_output=True, timeout=SECONDS, check=False,
         )  # fmt: skip
     except subprocess.TimeoutExpired as error:
-        raise FileError(
+        raise DocumentError(
             "This document takes too long to open. Save it again, or paste its text."
         ) from error
     if run.returncode != 0:
-        raise FileError("This document cannot be opened safely. Paste its text instead.")
+        raise DocumentError("This document cannot be opened safely. Paste its text instead.")
     answer = json.loads(run.stdout)
     if "error" in answer:
-        raise FileError(answer["error"])
+        raise DocumentError(answer["error"])
     return str(answer["text"])
 
 

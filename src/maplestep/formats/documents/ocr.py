@@ -14,7 +14,7 @@ from typing import Any, Final
 import pytesseract
 from PIL import Image, ImageOps, UnidentifiedImageError
 
-from ...core.errors import FileError
+from ...core.errors import DocumentError, FileError
 
 LANGUAGES: Final = "eng+fra"
 MAX_PIXELS: Final = 50_000_000
@@ -54,12 +54,12 @@ def plain_picture(raw: bytes) -> bytes:
             warnings.simplefilter("error", Image.DecompressionBombWarning)
             with Image.open(BytesIO(raw)) as picture:
                 if picture.width * picture.height > MAX_PIXELS:
-                    raise FileError("This picture has too many pixels. Take it smaller.")
+                    raise DocumentError("This picture has too many pixels. Take it smaller.")
                 upright = ImageOps.exif_transpose(picture).convert("RGB")
     except FileError:
         raise
     except (UnidentifiedImageError, OSError, ValueError, Warning) as error:
-        raise FileError(
+        raise DocumentError(
             "This picture cannot be opened. Save it as JPEG or PNG and try again."
         ) from error
     upright.thumbnail((SIDE, SIDE))
@@ -80,12 +80,12 @@ def read_picture(picture: bytes) -> ScannedText:
                 config="--psm 4", output_type=pytesseract.Output.DICT,
             )  # fmt: skip
     except RuntimeError as error:
-        raise FileError(
+        raise DocumentError(
             "Reading this picture takes too long. Take it closer and straight."
         ) from error
     found = _lines(data)
     if not found.text.strip():
-        raise FileError(
+        raise DocumentError(
             "No words can be read in this picture. Take it closer, straight and bright."
         )
     return found

@@ -16,7 +16,7 @@ from typing import Any, Final
 import pdfplumber
 from pdfplumber.utils.exceptions import PdfminerException
 
-from ...core.errors import FileError
+from ...core.errors import DocumentError
 from .flow import tidy
 
 MAX_PAGES: Final = 12
@@ -42,7 +42,7 @@ def pdf_text(raw: bytes) -> str:
     try:
         with pdfplumber.open(BytesIO(raw)) as document:
             if len(document.pages) > MAX_PAGES:
-                raise FileError(
+                raise DocumentError(
                     f"This PDF has {len(document.pages)} pages; a step sheet may have {MAX_PAGES}. "
                     "Print the sheet's pages into a PDF of their own."
                 )
@@ -51,7 +51,7 @@ def pdf_text(raw: bytes) -> str:
                 for page in document.pages
             ]
     except PdfminerException as error:
-        raise FileError(
+        raise DocumentError(
             "This PDF is locked or damaged. Save it without a password, or paste its text."
         ) from error
     repeated = _repeated(pages)

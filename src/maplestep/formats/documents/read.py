@@ -12,7 +12,7 @@ from collections.abc import Callable
 from io import BytesIO
 from typing import Final
 
-from ...core.errors import FileError
+from ...core.errors import DocumentError, FileError
 from .encoding import any_text
 from .flow import html_text, rtf_text
 from .office import docx_text, odt_text
@@ -50,7 +50,7 @@ def kind_of(raw: bytes) -> str:
     if raw[:4] in _PICTURES or raw[:3] == _PICTURES[1]:
         return "picture"
     if raw[:4] == b"\xd0\xcf\x11\xe0":
-        raise FileError(
+        raise DocumentError(
             "This is an old Word document (.doc). Save it as .docx, .rtf or PDF and try again."
         )
     # A browser's clipboard has pieces of a page: "<meta charset='utf-8'><table>...".
@@ -61,24 +61,24 @@ def kind_of(raw: bytes) -> str:
 def document_text(raw: bytes) -> str:
     """The text of a document; tables as rows with bars. Raises FileError in plain words."""
     if len(raw) > MAX_BYTES:
-        raise FileError(
+        raise DocumentError(
             f"This file has {len(raw) / 1e6:.0f} MB; a step sheet may have "
             f"{MAX_BYTES / 1e6:.0f} MB. Save it without its pictures."
         )
     kind = kind_of(raw)
     if kind == "picture":
-        raise FileError("This is a picture. Bring it in as a photograph, so that it can be read.")
+        raise DocumentError("This is a picture. Bring it in as a photograph, to have it read.")
     try:
         text = KINDS[kind](raw)
     except FileError:
         raise
     except Exception as error:  # what a broken document does to its library is not foreseeable
-        raise FileError(
+        raise DocumentError(
             f"This {_NAMES[kind]} is damaged and cannot be opened. "
             "Save it again, or paste its text."
         ) from error
     if not text.strip():
-        raise FileError(_EMPTY.get(kind, "There is no text in this file."))
+        raise DocumentError(_EMPTY.get(kind, "There is no text in this file."))
     return text
 
 
@@ -97,14 +97,14 @@ def _packed_kind(raw: bytes) -> str:
             members = packed.infolist()
             names = {member.filename for member in members}
     except zipfile.BadZipFile as error:
-        raise FileError("This file is damaged and cannot be opened. Save it again.") from error
+        raise DocumentError("This file is damaged and cannot be opened. Save it again.") from error
     unpacked = sum(member.file_size for member in members)
     if unpacked > _MAX_UNPACKED or len(members) > _MAX_MEMBERS:
-        raise FileError(
+        raise DocumentError(
             "Unpacked, this file would be far too large for a step sheet. It is not opened."
         )
     if "word/document.xml" in names:
         return "docx"
     if "content.xml" in names:
         return "odt"
-    raise FileError("This archive holds no text document. Bring in the sheet itself.")
+    raise DocumentError("This archive holds no text document. Bring in the sheet itself.")
