@@ -224,7 +224,7 @@ class _Reader(Finishing):
         self._now.replaces = (first, last)
         behind = _CHANGED_TO.match(self._plain, token.end)
         if behind is not None:
-            said = self._text[behind.start(1) : behind.end(1)].strip()
+            said = self._text[behind.start(1) : behind.end(1)].strip(" *_")
             self._now.steps, self._now.steps_at = said, behind.start(1)
         if self._now.kind is ClaimKind.TAG:
             self._now.kind = ClaimKind.TAG_RESTART
