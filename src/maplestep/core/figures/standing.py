@@ -99,7 +99,10 @@ STANDING: Final[tuple[Figure, ...]] = (
             *("drop heel", "drop the heel", "drop toe", "lower", "lower heel", "heel down"),
             *("toe down", "heel drop", "toe drop", "drop right heel", "drop left heel"),
         ),
-        french=("abaisser", "abaisser le talon", "baisser", "baisser le talon"),
+        french=(
+            *("abaisser", "abaisser le talon", "baisser", "baisser le talon"),
+            *("abaisser la pointe", "abaisser la plante", "baisser la pointe", "poser la plante"),
+        ),
         ways=("F drop place",),
         direction="place",
     ),

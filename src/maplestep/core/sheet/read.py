@@ -192,10 +192,11 @@ class _Reader:
         if self._builder is not None or _ORDER.match(line.text):
             return
         for match in _PART_LENGTH.finditer(line.text):
-            start = line.span.start + match.start(2)
-            exact = Span(start, start + len(match[2]), line.span.line)
+            start = line.span.start + match.start(3)
+            exact = Span(start, start + len(match[3]), line.span.line)
             place = exact if isinstance(line, Remark) else line.span
-            self._lengths.setdefault(match[1], Claim(value=int(match[2]), span=place))
+            name = (match[1] or match[2]).capitalize()
+            self._lengths.setdefault(name, Claim(value=int(match[3]), span=place))
 
     def _remark(self, line: Remark) -> None:
         if line.blank:
@@ -370,7 +371,9 @@ class _Reader:
 
 
 _PART_LENGTH: Final = re.compile(
-    r"\b(?:part(?:ie)?\s+)?([A-F])\s*[:=(]\s*(\d{1,3})(?!\s*[-–&\d:/])\b", re.IGNORECASE
+    r"\b(?:part(?:ie)?\s+)?(?:([A-F])\s*[:=(]|(verse|chorus|couplet|refrain)\b\s*[:=(]?)"
+    r"\s*(\d{1,3})(?!\s*[-–&\d:/])\b",
+    re.IGNORECASE,
 )
 
 

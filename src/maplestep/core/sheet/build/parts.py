@@ -308,7 +308,8 @@ class PartBuilder:
         if room and asked.all_so_far and room < end - start:
             start = end - room  # "same again" on four counts: the last four
         pool, given = self._pool(asked)
-        moves = [move for move in pool if start <= move.at < end]
+        begins, ends = _with_lead_in(pool, start), _with_lead_in(pool, end)
+        moves = [move for move in pool if begins <= move.at < ends]
         lead = next((m.foot for m in moves if m.foot in (Foot.LEFT, Foot.RIGHT)), None)
         mirrored = asked.mirrored or (asked.starting is not None and asked.starting is not lead)
         # Looking through what was danced costs too.
@@ -318,7 +319,7 @@ class PartBuilder:
         if room and Fraction(room) != end - start:
             self.findings.append(reading_findings.repeat_length(line, room, int(end - start)))
         self.copy(
-            moves, (start, end), target - start,
+            moves, (begins, ends), target - start,
             mirrored=mirrored, span=line.span, landings=given,
         )  # fmt: skip
 
@@ -608,6 +609,15 @@ class PartBuilder:
 
 
 _OTHER_READING: Final = 1.6
+
+
+def _with_lead_in(moves: Sequence[Move], at: Fraction) -> Fraction:
+    """Where the passage from count ``at`` begins: "&1" has its first move half a count before."""
+    first = next((move for move in moves if move.at >= at), None)
+    if first is None:
+        return at
+    inside = (m.at for m in moves if at - 1 < m.at < at and m.span.line == first.span.line)
+    return min(inside, default=at)
 
 
 def _run_together(texts: Sequence[tuple[str, int, Span]]) -> list[tuple[str, int, Span]]:

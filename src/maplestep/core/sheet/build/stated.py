@@ -9,7 +9,6 @@ from __future__ import annotations
 
 import re
 from collections.abc import Sequence
-from dataclasses import replace
 from fractions import Fraction
 from typing import Final, NamedTuple
 
@@ -22,7 +21,7 @@ from ..statements.finishing import MARKED
 from ..statements.model import Statement, Unclear
 from ..statements.place import placed
 from ..statements.read import read_statements
-from .sections import EIGHT, ZERO
+from .sections import ZERO
 
 _FOOTNOTE: Final = re.compile(r"^\s*([(\[]?\*{1,4}[)\]]?|#)\s*(?=[^\W\d_])")
 _FOOTMARK: Final = re.compile(r"^(?![\s>]*[*#]).*?[^\s*(\[]\s*([(\[]?\*{1,4}[)\]]?|\s#)\s*$")
@@ -91,7 +90,7 @@ class Stated:
         known = [u.statement for u in read.unclear if u.statement and u.why == "wall"]
         for said in (*read.events, *known):
             here = said.here and said.after is None and where.reached
-            self._put(_after(said, where.reached) if here else said, where)
+            self._put(said.put_at(where.reached) if here else said, where)
         return bool(read.events or known)
 
     def mark(self, text: str, where: Standing) -> None:
@@ -161,7 +160,7 @@ class Stated:
 
     def _supply(self, said: _Open, at: Fraction) -> None:
         assert said.unclear.statement is not None
-        self._put(_after(said.unclear.statement, at), said.where)
+        self._put(said.unclear.statement.put_at(at), said.where)
         self.findings.append(
             reading_findings.statement_stands(said.where.span, said.unclear.said, at)
         )
@@ -174,15 +173,6 @@ class Stated:
 
 def _label(match: re.Match[str] | None) -> str:
     return match[1].strip("()[] ") if match is not None else ""
-
-
-def _after(statement: Statement, at: Fraction) -> Statement:
-    changed = statement.replaces
-    if changed is not None and changed[1] < at and (at - changed[1]) % EIGHT == 0:
-        # "Restart here, change 8 to ...": counts of the section that ends there.
-        before = int(at) - changed[1]
-        changed = (changed[0] + before, changed[1] + before)
-    return replace(statement, after=at, after_words=str(at), replaces=changed)
 
 
 def _placeless(statement: Statement) -> bool:

@@ -182,7 +182,7 @@ def _of_a_part(text: str, match: re.Match[str]) -> bool:
 
 
 _CELL: Final = re.compile(r"\s*\|\s*(\d{1,3})$")
-_LETTERED: Final = re.compile(r"\b([A-F])\s*[:=(]?\s*$")
+_LETTERED: Final = re.compile(r"\b([A-F]|(?i:verse|chorus|couplet|refrain))\s*[:=(]?\s*$")
 
 
 def _title_before(text: str, begins: int, span: Span) -> Iterator[Fact]:

@@ -16,7 +16,7 @@ from ..language.sharing import counts_in
 from ..lines.gauge import gauge
 from ..model import ClaimKind
 from .draft import Draft
-from .model import Statement, Statements, Unclear
+from .model import LAST_COUNT, Statement, Statements, Unclear, counts_of_wall
 from .slots import SHORT_WALL, STOPS, WEAK, WITH_LENGTH, Slots
 from .tokens import Token
 
@@ -233,6 +233,12 @@ class Finishing(Slots):
         told = bool(draft.leaves_out) if why == "but_last" else bool(draft.after_figure)
         return told and draft.kind in STOPS and bool(draft.walls)
 
+    def _replaced(self, draft: Draft) -> tuple[int, int] | None:
+        last = draft.replaces == LAST_COUNT and draft.after is not None
+        return (
+            counts_of_wall(draft.replaces, draft.after) if last and draft.after else draft.replaces
+        )
+
     def _made(self, draft: Draft) -> Statement:
         assert draft.kind is not None
         facings = draft.facings if any(f is not None for f in draft.facings) else ()
@@ -242,8 +248,8 @@ class Finishing(Slots):
             within=draft.within, length=draft.length, here=draft.here, facings=facings,
             starts=draft.starts,
             number=draft.number, steps=draft.steps, steps_at=draft.steps_at,
-            replaces=draft.replaces, clock_wall=draft.clock_wall, leaves_out=draft.leaves_out,
-            after_figure=draft.after_figure,
+            replaces=self._replaced(draft), clock_wall=draft.clock_wall,
+            leaves_out=draft.leaves_out, after_figure=draft.after_figure,
             start=draft.start, end=draft.end,
         )  # fmt: skip
 

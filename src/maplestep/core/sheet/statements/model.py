@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from fractions import Fraction
 from typing import Final, NamedTuple
 
@@ -11,6 +11,9 @@ from ..model import ClaimKind
 
 EIGHT: Final = 8
 """Counts of a section, until the sheet says otherwise."""
+
+LAST_COUNT: Final = (0, 0)
+"""Counts replaced: the last one that is danced, wherever the wall stops."""
 
 
 class LeftOut(NamedTuple):
@@ -62,6 +65,12 @@ class Statement:
     start: int = 0
     end: int = 0
 
+    def put_at(self, after: Fraction) -> Statement:
+        """The statement at a count that only the dance tells."""
+        return replace(
+            self, after=after, after_words=str(after), replaces=counts_of_wall(self.replaces, after)
+        )
+
     @property
     def kind_word(self) -> str:
         return f"{self.kind.value}-rule" if self.rule and not self.nth else self.kind.value
@@ -70,6 +79,19 @@ class Statement:
     def wall_words(self) -> tuple[int | str, ...]:
         """Wall numbers, or the clocks of a rule."""
         return tuple(clock(facing) for facing in self.rule) if self.rule else self.walls
+
+
+def counts_of_wall(said: tuple[int, int] | None, after: Fraction) -> tuple[int, int] | None:
+    """Counts replaced before a stop after so many counts, as counts of the wall.
+
+    "Restart here, change 8 to ...": the counts are those of the section that ends there.
+    """
+    if said is None or after.denominator != 1:
+        return said
+    if said == LAST_COUNT:
+        return int(after), int(after)
+    before = int(after) - said[1]
+    return (said[0] + before, said[1] + before) if before > 0 and before % EIGHT == 0 else said
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

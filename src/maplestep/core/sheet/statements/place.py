@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
 from fractions import Fraction
 from itertools import groupby
 
@@ -24,7 +23,7 @@ def placed(statement: Statement, wall: Part) -> Statement | None:
         return None
     if after is None or after.denominator != 1 or not 0 < after <= wall.length:
         return None
-    return replace(statement, after=after, after_words=str(after))
+    return statement.put_at(after)
 
 
 def _by_section(statement: Statement, wall: Part) -> Fraction | None:

@@ -23,7 +23,7 @@ from ..language.sharing import counts_in
 from ..lines.gauge import gauge
 from ..model import ClaimKind
 from .finishing import Finishing
-from .model import EIGHT, LeftOut, Statements
+from .model import EIGHT, LAST_COUNT, LeftOut, Statements
 from .slots import KIND_NAMES, STOPS, WITH_LENGTH
 from .tokens import ANY_KIND, HAPPENS_AT_A_WALL, Token
 
@@ -40,7 +40,8 @@ _SOFT: Final = re.compile(r"again|over|beginning|top|reprendre|recommenc|\bstart
 # "Replace counts 15-16 with R touch, hold and restart": the steps danced instead.
 _CHANGED_TO: Final = re.compile(
     r"\s*(?:(?:with|by|to|into|par|en)\s*:?|:)\s+(?:an?\s+)?(.+?)"
-    r"(?=\s*,?\s*\b(?:and|then|et|puis)\b\s+(?:then\s+)?(?:re-?start|start|begin|reprendre)|[.;]|$)"
+    r"(?=\s*,?\s*\b(?:and|then|et|puis)\b\s+(?:then\s+)?(?:re-?start|start|begin|reprendre)"
+    r"|[.;)]|\s*\((?!weight|no weight|appui)|$)"
 )
 # "Notes: 1 restart, 1 tag" only says that there are some.
 _SUMMARY: Final = re.compile(
@@ -222,10 +223,7 @@ class _Reader(Finishing):
         first = int(token["rep_a"])
         last = int(token["rep_b"] or first)
         self._now.replaces = (first, last)
-        behind = _CHANGED_TO.match(self._plain, token.end)
-        if behind is not None:
-            said = self._text[behind.start(1) : behind.end(1)].strip(" *_")
-            self._now.steps, self._now.steps_at = said, behind.start(1)
+        self._changed_to(token)
         if self._now.kind is ClaimKind.TAG:
             self._now.kind = ClaimKind.TAG_RESTART
             self._now.after, self._now.after_words = Fraction(first - 1), str(first - 1)
@@ -233,6 +231,20 @@ class _Reader(Finishing):
         self._put_kind(token, ClaimKind.CHANGE)
         if self._now.kind is ClaimKind.RESTART:
             self._stop_behind(self._now)
+
+    def _changed_to(self, token: Token) -> None:
+        behind = _CHANGED_TO.match(self._plain, token.end)
+        if behind is not None:
+            said = self._text[behind.start(1) : behind.end(1)].strip(" *_")
+            self._now.steps, self._now.steps_at = said, behind.start(1)
+
+    def _change_last(self, _: int, token: Token) -> None:
+        """ "Restart after 16 (change the touch to a step)": the last count that is danced."""
+        if self._now.kind in STOPS and self._now.replaces is None:
+            self._now.replaces = LAST_COUNT
+            self._changed_to(token)
+        else:
+            self._now.asks = self._now.asks or "with"
 
     def _repeat(self, _: int, token: Token) -> None:
         """ "Repeat counts 29-32 at the end of wall 4": a tag of four counts."""
@@ -499,6 +511,7 @@ _HANDLERS: Final[dict[str, Callable[[_Reader, int, Token], None]]] = {
     "unknown_kind": _Reader._unknown_kind,
     "replace": _Reader._replace,
     "repeat": _Reader._repeat,
+    "change_last": _Reader._change_last,
     "hold": _Reader._hold,
     "add": _Reader._add,
     "after": _Reader._after,

@@ -44,6 +44,7 @@ _PATTERNS: Final = (
     ("tag_restart", r"\btag\s*(?:[-/&+]|and|et|then)\s*(?:re-?start|reprise)s?\b"),
     ("continue", rf"\b(?:then\s+)?(?:continue|carry on|go on|resume|keep going|continuer)\s+(?:with|from|at|avec|on)?\s*(?:count|compte)?\s*{_C}\b|\b(?:and|then) (?:continue|carry on|go on)\b|\bcarry on as normal\b"),
     ("replace", r"\b(?:replac(?:e|es|ing)|chang(?:e|es|ing)|remplacer?|changer?)\s+(?:the\s+|les\s+|le\s+)?(?:steps?\s+(?:on|of)\s+)?(?:last\s+)?(?:(?:counts?|cts?|steps?|comptes?|temps)\s*|(?=\d{1,3}\s*[-–]\s*\d|\d{1,3}\s+(?:to|for|into|with|by)\b))(?P<rep_a>\d{1,3})(?:\s*[-–&a]\s*(?P<rep_b>\d{1,3}))?"),
+    ("change_last", r"\b(?:chang(?:e|es|ing)|replac(?:e|es|ing)|remplacer?|changer?)\s+(?:the\s+|le\s+|la\s+)?(?:last\s+)?(?:touch|scuff|brush|kick|point|flick|hook|hitch|clap|hold|stomp|touche|pointe)\b[^.;:()]{0,20}?\s+(?=(?:to|for|into|with|by|par|en)\b)"),
     ("repeat", rf"\b(?:repeat|repeter|do|dance|danser)\s+(?:the\s+)?(?:last\s+(?P<rl>{_C})\s+{_COUNTS}(?:\s+(?:again|twice|once more))?|(?:counts?\s+|comptes?\s+)?(?P<ra>\d{{1,3}})\s*[-–]\s*(?P<rb>\d{{1,3}})\s+again|counts?\s+(?P<rc>\d{{1,3}})\s*[-–]\s*(?P<rd>\d{{1,3}})(?=.*\bend\b))"),
     ("range", rf"\b(?:dance|danser|only|do)\s+(?:only\s+)?(?:counts?\s+|comptes?\s+|steps?\s+)?1\s*(?:[-–]|to|a)\s*{_COUNT % ('upto', 'upto')}"),
     ("section", rf"\b(?:after|following|apres|at the end of|at|to the end of|until the end of|up to(?: the end of)?|upto)\s+(?:la\s+|the\s+)?(?:section|sec\.?|s|set)\s?(?P<sec>{_C})\b|\b(?:first|after|apres)\s+(?P<secs>{_C})\s+sections?\b|\bafter\s+(?:the\s+)?(?P<seco>{ORDINAL})\s+(?:section|set|eight)\b"),
@@ -95,7 +96,7 @@ _PATTERNS: Final = (
 # "Tag 2" must be found before "tag"; kinds before the numbers that belong to them.
 _ORDER: Final = (
     "item", "intro", "not", "fraction", "nth_clock", "nth_later", "clock_wall", "starts", "before_wall", "kind_ord", "numbered",
-    "walls_ord", "walls_num", "every", "last_wall", "tag_restart", "continue", "replace", "repeat",
+    "walls_ord", "walls_num", "every", "last_wall", "tag_restart", "continue", "replace", "change_last", "repeat",
     "range", "section", "of_section", "from_one", "on_count", "at_count", "in_brackets", "after_wall", "end_of", "after", "dance", "long", "of",
     "into", "cut_section", "cut_off", "counts", "front", "facing_hour", "wall_after", "restart", "short", "unknown_kind", "bridge",
     "change", "ending", "hold", "tag", "insert", "add", "here", "but_not", "half", "instead", "twice", "but_last", "clock", "side",
