@@ -281,6 +281,12 @@ class _Reader(Finishing):
             self._put_kind(token, ClaimKind.RESTART)
         self._now.leaves_out, self._now.asks = LeftOut(section=number), "but_last"
 
+    def _left_out(self, _: int, token: Token) -> None:
+        """ "Leave out the tag on the last two walls": which tags that leaves is asked."""
+        if self._now.kind is None:
+            self._put_kind(token, ClaimKind.TAG)
+        self._now.asks = "but_not"
+
     def _insert(self, _: int, token: Token) -> None:
         inside = any(each.name in {"after", "dance", "section"} for each in self._tokens)
         self._put_kind(token, ClaimKind.BRIDGE if inside else ClaimKind.TAG)
@@ -288,10 +294,17 @@ class _Reader(Finishing):
     def _add(self, index: int, token: Token) -> None:
         if self._tokens[index + 1 : index + 2] and self._tokens[index + 1].name == "bridge":
             return  # "add a bridge"
+        if self._now.kind is ClaimKind.RESTART and self._adds_steps(token):
+            self._now.asks = self._now.asks or "with"  # "restart after 20, adding a touch"
+            return
         self._put_kind(token, ClaimKind.TAG)
         self._steps_added(token)
         # "Wall 3 has an extra 4 counts": behind its own.
         self._now.at_end = self._now.at_end or token.match[0] in {"extra", "additional"}
+
+    def _adds_steps(self, token: Token) -> bool:
+        behind = _ADDED.match(self._plain, token.end)
+        return behind is not None and gauge(behind[1]).steps > 0
 
     def _steps_added(self, token: Token) -> None:
         """ "Add two stomps": as long as those steps are."""
@@ -523,6 +536,7 @@ _HANDLERS: Final[dict[str, Callable[[_Reader, int, Token], None]]] = {
     "at_count": _Reader._at_count,
     "in_brackets": _Reader._in_brackets,
     "cut_section": _Reader._cut_section,
+    "left_out": _Reader._left_out,
     "insert": _Reader._insert,
     "nth_later": _Reader._nth_later,
     "own_steps": _Reader._own_steps,
