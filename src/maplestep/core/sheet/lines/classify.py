@@ -162,7 +162,7 @@ def _is_item(steps: Choice, heading: Choice) -> bool:
     return counts_in(section_column(section.words, standard())) >= 4 and not fits(line)
 
 
-_LISTED: Final = re.compile(r"^[\s#*_•>-]*\d{1,2}\s*[.):]\s")
+_LISTED: Final = re.compile(r"^[\s#*_•>-]*\d{1,2}\s*[.):/]\s")
 
 
 def uncounted(text: str, length: int) -> Choice | None:
