@@ -48,8 +48,11 @@ def open_page(chromium: Browser, live_server: Any) -> Iterator[Callable[..., Pag
     errors: list[str] = []
 
     def open_one(width: int = 1280, height: int = 800) -> Page:
+        # A click must not meet a menu that is still moving into its place.
         context = chromium.new_context(
-            base_url=live_server.url, viewport={"width": width, "height": height}
+            base_url=live_server.url,
+            viewport={"width": width, "height": height},
+            reduced_motion="reduce",
         )
         contexts.append(context)
         page = context.new_page()
