@@ -88,7 +88,9 @@ _COUNTS_FIRST: Final = re.compile(
 _LABELLED: Final = re.compile(
     _DRESS + r"([A-Z]\d{1,2})(?:[*_\s]*(?:$|[:.\-–—)])|(?=\s[^\W\d]))\s*(.*?)[*_\s]*$"
 )
-_ITEM: Final = re.compile(_DRESS + r"(\d{1,2})\s*[.):/]\s*[*_]*()((?:\d{1,2} )?[^\W\d].*?)[*_:\s]*$")
+_ITEM: Final = re.compile(
+    _DRESS + r"(\d{1,2})\s*[.):/]\s*[*_]*()((?:\d{1,2} )?[^\W\d].*?)[*_:\s]*$"
+)
 _RANGE_HEADING: Final = re.compile(
     _DRESS
     + r"(?:counts?\s+|temps\s+|comptes?\s+)?[\[(]\s*"
