@@ -312,6 +312,7 @@ def hostile() -> dict[str, str]:
         "sections repeated": ["Repeat sections 1-14 " * 22],
         "counts to 9,999": ["1-9999 R rocking chair"] * 20,
         "restarts": ["Restart on wall 3 after 16 counts and wall 5, tag after wall 2"] * 2000,
+        "runs of one sign": [f"1-2 R side{sign * 1390}x" for sign in "&\t -1" for _ in range(28)],
         "one line": ["R step " * 28_000],
         "brackets": ["(" * 200_000],
         "an order": ["Sequence: " + "A B " * 49_000],

@@ -178,7 +178,7 @@ TRAVELLING: Final[tuple[Figure, ...]] = (
     ),
     Figure(
         name="heel grind",
-        also=("grind heel",),
+        also=("grind heel", "grind"),
         french=("heel grind",),
         ways=("F heel grind fwd; O back", "F heel grind fwd"),
         turn_on=(0,),

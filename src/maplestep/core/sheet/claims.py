@@ -23,7 +23,7 @@ _FACING: Final = re.compile(
     r"\b(?:facing|face|face to|face a|regard vers|wall starts at|starts facing|looking at)"
     rf"\s+(?:the\s+|a\s+)?({_CLOCK}|(?:front|back|home)\s+wall\b)"
     rf"|[\[(]\s*(?:facing\s+|face\s+a\s+)?({_SURE})\s*[\])]"
-    r"|(?:\||\t)\s*((?:1[0-2]|[1-9])[:h][0-5]\d)\s*\|?\s*$",
+    r"|(?:\||\t)\s{0,9}((?:1[0-2]|[1-9])[:h][0-5]\d)\s{0,9}\|?\s{0,9}$",
 )
 # "¼ turn right (3)": behind a turn a lone hour in brackets is what one faces.
 _LONE: Final = re.compile(

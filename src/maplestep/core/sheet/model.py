@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from enum import Enum
 from fractions import Fraction
-from typing import TYPE_CHECKING, NamedTuple
+from typing import TYPE_CHECKING, Final, NamedTuple
 
 from ..counts import Feel
 from ..feet import Foot
@@ -13,6 +13,10 @@ from ..moves import Move, Span
 
 if TYPE_CHECKING:
     from .statements.model import Statement
+
+
+EIGHT: Final = 8
+"""Counts of a section, until the sheet says otherwise."""
 
 
 class PartKind(Enum):

@@ -178,7 +178,7 @@ def statement_unclear(span: Span, unclear: Unclear) -> Finding:
     )
 
 
-def statement_stands(span: Span, said: str, at: Fraction) -> Finding:
+def place_marked(span: Span, said: str, at: Fraction) -> Finding:
     """A note that says its place by where it stands, or by a mark."""
     return Finding(
         code="sheet.place-marked",

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from bisect import bisect_left
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import replace
 from fractions import Fraction
@@ -613,11 +614,17 @@ _OTHER_READING: Final = 1.6
 
 def _with_lead_in(moves: Sequence[Move], at: Fraction) -> Fraction:
     """Where the passage from count ``at`` begins: "&1" has its first move half a count before."""
-    first = next((move for move in moves if move.at >= at), None)
-    if first is None:
+    index = bisect_left(moves, at, key=lambda move: move.at)
+    if index == len(moves):
         return at
-    inside = (m.at for m in moves if at - 1 < m.at < at and m.span.line == first.span.line)
-    return min(inside, default=at)
+    begins = at
+    while index and at - 1 < moves[index - 1].at < at:
+        index -= 1
+        if moves[index].span.line == moves[index + 1].span.line:
+            begins = moves[index].at
+        else:
+            break
+    return begins
 
 
 def _run_together(texts: Sequence[tuple[str, int, Span]]) -> list[tuple[str, int, Span]]:

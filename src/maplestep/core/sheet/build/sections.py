@@ -13,10 +13,9 @@ from .. import reading_findings
 from ..claims import facings_in
 from ..lines.headings import SectionHeading
 from ..lines.model import StepLine
-from ..model import FacingClaim, Section
+from ..model import EIGHT, FacingClaim, Section
 
 ZERO: Final = Fraction(0)
-EIGHT: Final = 8
 
 
 class SectionBuilder:

@@ -161,9 +161,7 @@ class Stated:
     def _supply(self, said: _Open, at: Fraction) -> None:
         assert said.unclear.statement is not None
         self._put(said.unclear.statement.put_at(at), said.where)
-        self.findings.append(
-            reading_findings.statement_stands(said.where.span, said.unclear.said, at)
-        )
+        self.findings.append(reading_findings.place_marked(said.where.span, said.unclear.said, at))
 
     def _put(self, statement: Statement, where: Standing) -> None:
         self.statements.append(

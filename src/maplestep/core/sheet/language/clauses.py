@@ -18,7 +18,7 @@ from ...turns import FULL, parse_clock
 from .clause import Clause, Sense
 from .kinds import Kind
 from .lexicon import Lexeme, Lexicon
-from .segments import Segment
+from .segments import CUTS, Segment
 from .unknown_words import look_near, named_otherwise, nearest
 
 _TURN_BEFORE: Final = frozenset({Kind.AMOUNT, Kind.TURN, Kind.SQUARE})
@@ -117,12 +117,9 @@ def side_then_foot(lexemes: Sequence[Lexeme], index: int) -> bool:
     if index < 2 or kinds[index - 2] not in {Kind.AMOUNT, Kind.TURN}:
         return False
     own = kinds[index + 1 :]
-    end = next((n for n, kind in enumerate(own) if kind in _ENDS), len(own))
+    end = next((n for n, kind in enumerate(own) if kind in CUTS), len(own))
     own = own[:end]
     return own[:1] == [Kind.DIRECTION] and not {Kind.FOOT, Kind.FIGURE} & set(own)
-
-
-_ENDS: Final = frozenset({Kind.BREAK, Kind.JOIN, Kind.COLON, Kind.OPEN, Kind.CLOSE})
 
 
 class _Reader:

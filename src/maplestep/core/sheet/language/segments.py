@@ -46,7 +46,7 @@ _BODY: Final = frozenset({"heel", "toe", "ball", "knee pop", "bump", "body roll"
 _STRUTS: Final = frozenset({"heel", "toe"})
 _STRUTTED: Final = frozenset({"heel strut", "toe strut"})
 LIFTED: Final = frozenset({"sweep", "drag", "hitch", "flick", "kick", "brush", "hook"})
-_CUTS: Final = frozenset({Kind.BREAK, Kind.JOIN, Kind.COLON, Kind.OPEN, Kind.CLOSE})
+CUTS: Final = frozenset({Kind.BREAK, Kind.JOIN, Kind.COLON, Kind.OPEN, Kind.CLOSE})
 _SIDED: Final = frozenset({Kind.AMOUNT, Kind.TURN, Kind.TO, Kind.STANDING})
 _KINDS_OF_STEP: Final = frozenset({"toe", "big step"})
 _DASHES: Final = frozenset("-–—")
@@ -95,7 +95,7 @@ class _Cutter:
 
     def take(self, lexeme: Lexeme) -> None:
         kind = lexeme.kind
-        if kind in _CUTS:
+        if kind in CUTS:
             kinds = {x.kind for x in self._now.lexemes}
             if lexeme.word in {"|", "/"} and kinds == {Kind.FOOT}:
                 return  # a column of feet beside the one of steps, "R/L skate"
@@ -291,13 +291,17 @@ def _of_the_knee(lexemes: Sequence[Lexeme]) -> list[Lexeme]:
 _KNEES: Final = frozenset({"knee", "knees", "genou", "genoux"})
 
 
+def _between_dashes(lexemes: list[Lexeme]) -> list[Lexeme]:
+    """ "R side - L together - R side": several dashes part the steps, one explains them."""
+    dashes = [x for x in lexemes if x.kind is Kind.COLON and x.word in _DASHES]
+    if len(dashes) < 2:
+        return lexemes
+    return [x._replace(kind=Kind.BREAK) if x in dashes else x for x in lexemes]
+
+
 def segments_of(lexemes: Sequence[Lexeme]) -> list[Segment]:
     """The clauses of a line, in order."""
     cutter = _Cutter()
-    lexemes = _of_the_knee(lexemes)
-    dashes = sum(x.kind is Kind.COLON and x.word in _DASHES for x in lexemes)
-    for lexeme in lexemes:
-        if dashes > 1 and lexeme.kind is Kind.COLON and lexeme.word in _DASHES:
-            lexeme = lexeme._replace(kind=Kind.BREAK)  # noqa: PLW2901 - "R side - L together - R side"
+    for lexeme in _between_dashes(_of_the_knee(lexemes)):
         cutter.take(lexeme)
     return cutter.finish()

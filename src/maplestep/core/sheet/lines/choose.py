@@ -16,7 +16,8 @@ from itertools import pairwise
 from typing import Final, NamedTuple
 
 from ..language.numbers import number_of
-from ..language.sharing import counts_in
+from ..language.sharing import counts_in, moved
+from ..model import EIGHT
 from .classify import IN_BRACKETS, Choice, Role, choices, fits, heading_of, uncounted
 from .gauge import gauge
 from .head import Fact
@@ -26,7 +27,6 @@ from .model import Line, StepLine
 from .transitions import Context, State, end_cost, opens_section, transition
 
 BEAM: Final = 5
-_EIGHT: Final = 8
 _APART: Final = 1.3
 """What a blank line, or a full eight above and its next count below say for a heading."""
 _FAR: Final = 4.0
@@ -85,21 +85,33 @@ def read_lines(text: str) -> Iterator[Line]:
 def _has_facing_column(bodies: list[str]) -> bool:
     """Do most lines with counts end with a bare clock, apart from their words?"""
     counted = [body for body in bodies if _COUNTED.match(body)]
-    faced = sum(_FACING_BEHIND.search(body) is not None for body in counted)
+    faced = sum(_clock_behind(body) is not None for body in counted)
     return faced >= _FEW and faced * 4 >= len(counted) * 3
 
 
 def _bracketed(body: str, column: bool) -> str:
     """A clock apart from the steps as it stands behind them elsewhere: "(9:00)", places kept."""
-    if not body.rstrip("| \t")[-1:].isdecimal() or not _COUNTED.match(body):
+    found = _clock_behind(body) if _COUNTED.match(body) else None
+    if found is None or not (column or found[2]):
         return body
-    match = _CLOCK_BEHIND.search(body) or (_FACING_BEHIND.search(body) if column else None)
-    return f"{body[: match.start(1) - 1]}({match[1]}:00)" if match is not None else body
+    at, hour, _ = found
+    return f"{body[: at - 1]}({hour}:00)"
 
 
-_COUNTED: Final = re.compile(r"^[\s|*•>_-]*&?\d{1,2}(?:[\s&,+–—-]*\d{0,2})*\s")
-_FACING_BEHIND: Final = re.compile(r"\S(?:\s{2,}|\s*\t\s*|\s*\|\s*)(1[0-2]|[1-9])\s*\|?\s*$")
-_CLOCK_BEHIND: Final = re.compile(r"\S(?:\s{2,}|\s*\t\s*)(1[0-2]|[1-9])[:.h]00\s*$")
+def _clock_behind(body: str) -> tuple[int, str, bool] | None:
+    """Where a clock stands apart at the end of a line, its hour, and has it minutes ("9:00")?
+
+    Looks at the last few characters only: a line may be very long.
+    """
+    plain = body.rstrip("| \t")
+    tail = max(len(plain) - _TAIL, 0)
+    match = _CLOCK_BEHIND.search(plain, tail)
+    return (match.start(1), match[1], bool(match[2])) if match is not None else None
+
+
+_COUNTED: Final = re.compile(r"^[\s|*•>_-]{0,20}&?\d")
+_CLOCK_BEHIND: Final = re.compile(r"(?:\s\s|\t|\|\s?)(1[0-2]|[1-9])([:.h]00)?$")
+_TAIL: Final = 8
 _FEW: Final = 3
 
 
@@ -107,19 +119,15 @@ def _numbered_on(lines: list[Line]) -> Iterator[Line]:
     """Lines of four without any count are put together to eights."""
     reached = 0
     for line in lines:
-        if not (isinstance(line, StepLine) and line.counts and line.counts_at == line.words_at):
+        if not (isinstance(line, StepLine) and line.counts and line.uncounted):
             reached = 0
             yield line
             continue
         length = counts_in(line.counts)
-        if 0 < reached <= _EIGHT - length:
-            line = line._replace(  # noqa: PLW2901 - the same line, further on
-                counts=re.sub(r"\d+", lambda n: str(int(n[0]) + reached), line.counts)  # noqa: B023
-            )
-            reached += length
-        else:
-            reached = length
-        yield line
+        if reached + length > EIGHT:
+            reached = 0
+        yield line._replace(counts=moved(line.counts, reached))
+        reached += length
 
 
 def _counts_something(choice: Choice) -> bool:

@@ -20,8 +20,9 @@ from .repeats import read_repetition
 
 COLUMN: Final = (
     r"(?:[&ae]{1,3}\s?)?\d{1,6}"
-    r"(?:(?:\s*[-–—−]\s*|\s*[&+]\s*|\s?n\s?(?=\d)|\s(?:to|à)\s(?=\d)|[&ae]{1,3}(?![a-z])|\s*,\s*(?=\d)|\s/\s(?=\d)"
-    r"|\s+(?=\d))\d{0,6})*"
+    # Each step of it is taken one way only: "1&&&&&&" must not be cut in every way there is.
+    r"(?:(?>\s*[-–—−&+](?:\s*(?=&|\d{1,6}(?![\d/])))?|\s?n\s?(?=\d)|\s(?:to|à)\s(?=\d)"
+    r"|[&ae]{1,3}(?![a-z])|\s*,\s*(?=\d)|\s/\s(?=\d)|\s+(?=\d))\d{0,6})*"
 )
 """A count column: "1-4", "5&6", "1 2 3&4", "1n2", "1 à 4"."""
 LABEL: Final = r"(?:(?:counts?|cts?|beats?|temps|comptes?|cpts?)\.?\s+)"
@@ -29,7 +30,7 @@ _COUNTS: Final = re.compile(
     rf"^[\s|*•_>]*{LABEL}?[\[(]?({COLUMN})[\])]?[*_]*\s*(?:[.:)|]?(?=\s|$|\|)|,(?=[^\W\d]))",
     re.IGNORECASE,
 )
-_COUNTLIKE: Final = re.compile(r"^\s*([\d&][\d&\-–—−+]*\S*)\s+(\S.*)$")
+_COUNTLIKE: Final = re.compile(r"^\s*([\d&]\S*)\s+(\S.*)$")
 _BULLET: Final = re.compile(r"^\s*(?:[-*•–>]+\s+|>+|\|\s*)+")
 _NUMBERED: Final = re.compile(r"^\s*(?:\d{1,2}\s*[.)]|[a-z]\))\s+(?=[&\d][\d&\-–—]*[-–&]\d)")
 _BEHIND: Final = re.compile(

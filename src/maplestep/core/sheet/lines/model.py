@@ -37,6 +37,11 @@ class StepLine(NamedTuple):
     behind: str = ""
     """What one faces after these steps, where it stands behind their count: "(2) (6:00)"."""
 
+    @property
+    def uncounted(self) -> bool:
+        """Are the counts those of the figures' usual rhythm, and not written?"""
+        return self.counts_at == self.words_at
+
 
 class OptionLine(NamedTuple):
     """An easier way to dance ``counts``, or the line above when they are empty."""

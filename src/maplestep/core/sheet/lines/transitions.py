@@ -100,7 +100,7 @@ def _steps(
             after = after._replace(total=-1)
         return _left(state), after
     line = choice.lines[0]
-    if isinstance(line, StepLine) and line.counts_at == line.words_at and state.reached:
+    if isinstance(line, StepLine) and line.uncounted and state.reached:
         # Lines without any count go on where the one above ends.
         first = state.reached + 1
         cost, after = _placed(state, first, state.reached + choice.last)

@@ -7,10 +7,7 @@ from fractions import Fraction
 from typing import Final, NamedTuple
 
 from ...turns import clock
-from ..model import ClaimKind
-
-EIGHT: Final = 8
-"""Counts of a section, until the sheet says otherwise."""
+from ..model import EIGHT, ClaimKind
 
 LAST_COUNT: Final = (0, 0)
 """Counts replaced: the last one that is danced, wherever the wall stops."""

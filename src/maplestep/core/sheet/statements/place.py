@@ -7,8 +7,8 @@ from itertools import groupby
 
 from ..language.kinds import Kind
 from ..language.lexicon import standard
-from ..model import Part
-from .model import EIGHT, LeftOut, Statement
+from ..model import EIGHT, Part
+from .model import LeftOut, Statement
 
 
 def placed(statement: Statement, wall: Part) -> Statement | None:

@@ -21,9 +21,9 @@ from ..language.lexicon import fold, standard
 from ..language.numbers import CARDINAL, ORDINAL, number_of
 from ..language.sharing import counts_in
 from ..lines.gauge import gauge
-from ..model import ClaimKind
+from ..model import EIGHT, ClaimKind
 from .finishing import Finishing
-from .model import EIGHT, LAST_COUNT, LeftOut, Statements
+from .model import LAST_COUNT, LeftOut, Statements
 from .slots import KIND_NAMES, STOPS, WITH_LENGTH
 from .tokens import ANY_KIND, HAPPENS_AT_A_WALL, Token
 
@@ -477,13 +477,12 @@ class _Reader(Finishing):
             self._now.leaves_out = LeftOut(counts=number_of(token["but"]))
 
     def _asks(self, _: int, token: Token) -> None:
-        if token.name == "twice":
-            said = self._plain[: token.start].rpartition(":")
-            if said[1] and gauge(said[2]).steps:
-                return  # "Tag: hip bumps R twice": a step of the tag
         colon = self._plain.rfind(":", 0, token.start)
-        if token.name == "twice" and colon >= self._now.walls_end > 0:
-            return  # "tag after wall 4: stomp right twice"
+        behind = (
+            colon >= self._now.walls_end > 0 or gauge(self._plain[colon + 1 : token.start]).steps
+        )
+        if token.name == "twice" and colon >= 0 and behind:
+            return  # "tag after wall 4: stomp right twice", "tag: hip bumps R twice"
         if self._now.kind is not None or token.name != "twice":
             self._now.asks = token.name
 
