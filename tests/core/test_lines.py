@@ -14,8 +14,7 @@ from maplestep.core.sheet.language.lexicon import standard
 from maplestep.core.sheet.language.segments import segments_of
 from maplestep.core.sheet.lines.choose import read_lines
 from maplestep.core.sheet.lines.head import Fact
-from maplestep.core.sheet.lines.headings import PartHeading, SectionHeading
-from maplestep.core.sheet.lines.model import Remark, StepLine
+from maplestep.core.sheet.lines.model import PartHeading, Remark, SectionHeading, StepLine
 from maplestep.core.sheet.read import read_sheet
 
 L, R = Foot.LEFT, Foot.RIGHT

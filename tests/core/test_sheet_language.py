@@ -10,7 +10,7 @@ from maplestep.core.findings.registry import sheet_findings
 from maplestep.core.moves import Span
 from maplestep.core.sheet.claims import events_in, facings_in
 from maplestep.core.sheet.lines.choose import read_lines
-from maplestep.core.sheet.lines.headings import PartHeading, SectionHeading
+from maplestep.core.sheet.lines.model import PartHeading, SectionHeading
 from maplestep.core.sheet.lines.repeats import read_repetition
 from maplestep.core.sheet.model import Part
 from maplestep.core.sheet.read import read_sheet

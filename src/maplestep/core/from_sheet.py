@@ -19,6 +19,11 @@ from .findings.words import advice, message
 from .moves import Span
 from .routine import Event, EventKind, FacingAt, Routine
 from .sequence import order_said, stated_order
+from .sheet.language.interpretations import usual_column
+from .sheet.language.lexicon import standard
+from .sheet.language.sharing import counts_in
+from .sheet.lines.gauge import gauge
+from .sheet.lines.repeats import read_repetition
 from .sheet.model import ClaimKind, Part, PartKind, Sheet, SheetStatement
 from .sheet.read import Reading
 from .sheet.statements.model import Statement
@@ -215,8 +220,20 @@ def _steps(stated: SheetStatement, kind: EventKind, sheet: Sheet) -> _Steps:
     if kind is EventKind.ENDING:
         return _Steps()
     if said.length is not None:
-        return _Steps(counts=said.length)
+        written = _written_out(said.steps, said.length)
+        return _Steps(steps=written) if written else _Steps(counts=said.length)
     raise _NotTakenError("which" if len(blocks) > 1 else "length")
+
+
+def _written_out(words: str, length: int) -> str:
+    """Steps of a sentence as a line of a sheet, with the counts they are danced on."""
+    words = words.strip(" ,;:.*")
+    if words[:1].isdecimal():
+        return words  # with their own counts
+    if not gauge(words).steps:
+        return f"1-{length} {words}" if read_repetition(words) else ""
+    column = usual_column(words, standard())
+    return f"{column if counts_in(column) == length else f'1-{length}'} {words}"
 
 
 def _block(stated: SheetStatement, blocks: list[Part]) -> Part | None:

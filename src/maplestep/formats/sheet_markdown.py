@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from ..core.moves import Span
-from ..core.sheet.lines.headings import PartHeading, heading_in
-from ..core.sheet.lines.model import FigureLine
+from ..core.sheet.lines.headings import heading_in
+from ..core.sheet.lines.model import FigureLine, PartHeading
 from ..core.sheet.model import PartKind
 from ..core.sheet.read import Reading
 from ..core.sheet.statements import states_events

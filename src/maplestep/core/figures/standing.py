@@ -257,12 +257,16 @@ STANDING: Final[tuple[Figure, ...]] = (
     Figure(
         name="toe fan",
         also=("fan toe", "toe fans", "fan"),
-        ways=("[F toe fan out]; [F toe fan in]", "[F toe fan out]"),
+        ways=("[F toe fan out]; [F toe fan in]", "[F toe fan @]"),
+        direction="out",
+        directions=("out", "in"),
     ),
     Figure(
         name="heel fan",
         also=("fan heel", "heel fans"),
-        ways=("[F heel fan out]; [F heel fan in]", "[F heel fan out]"),
+        ways=("[F heel fan out]; [F heel fan in]", "[F heel fan @]"),
+        direction="out",
+        directions=("out", "in"),
     ),
     Figure(
         name="heel split",

@@ -23,7 +23,10 @@ TRAVELLING: Final[tuple[Figure, ...]] = (
     Figure(
         name="rolling vine",
         travels=True,
-        also=("rolling grapevine", "three step turn", "rolling turn"),
+        also=(
+            *("rolling grapevine", "three step turn", "rolling turn", "rolling full turn"),
+            "full rolling turn",
+        ),
         french=("vigne tournée", "tour en trois pas"),
         ways=("F fwd; O back; F side; [O touch together]", "F fwd; O back; F side"),
         rhythms=("1-4", "1-3"),

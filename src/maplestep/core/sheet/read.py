@@ -33,19 +33,16 @@ from .language.interpretations import usual_column
 from .language.lexicon import Lexicon, fold, standard
 from .language.numbers import CARDINAL, number_of
 from .lines.choose import read_lines
-from .lines.columns import counted_lines
-from .lines.gauge import gauge, opens_with_counts
+from .lines.columns import counted_lines, has_own_counts
+from .lines.gauge import gauge
 from .lines.head import Fact, level_of
-from .lines.headings import PartHeading, SectionHeading
-from .lines.model import FigureLine, Line, OptionLine, Remark, StepLine
+from .lines.headings import STATES_ORDER
+from .lines.model import FigureLine, Line, OptionLine, PartHeading, Remark, SectionHeading, StepLine
 from .model import Claim, Claims, Part, PartKind, Sheet
 from .statements.read import read_statements, states_events
 
 MAX_LINES: Final = 2000
 MAX_CHARACTERS: Final = 200_000
-_ORDER: Final = re.compile(
-    r"^[\s#*_-]*(?:sequence|order(?: of parts)?|phrasing|séquence|ordre)[*_\s]*[:=]", re.IGNORECASE
-)
 _ODD: Final = re.compile("[\u00a0\u2007\u202f\ufeff\uff01-\uff5e]")
 # Spaces of word processors, and full-width signs, which lie 0xFEE0 above the plain ones.
 _SAME_LENGTH: Final = {
@@ -189,7 +186,7 @@ class _Reader:
                     self._stated.take(line.text, self._standing(line.span), head=True)
 
     def _part_lengths(self, line: Line) -> None:
-        if self._builder is not None or _ORDER.match(line.text):
+        if self._builder is not None or STATES_ORDER.match(line.text):
             return
         for match in _PART_LENGTH.finditer(line.text):
             start = line.span.start + match.start(3)
@@ -202,7 +199,7 @@ class _Reader:
         if line.blank:
             return
         self._part_lengths(line)
-        if not _ORDER.match(line.text):
+        if not STATES_ORDER.match(line.text):
             self._stated.take(line.text, self._standing(line.span))
             self._stated.mark(line.text, self._standing(line.span))
         if self._builder is not None:
@@ -260,7 +257,7 @@ class _Reader:
     def _behind_heading(self, heading: PartHeading) -> None:
         """Steps on the heading's own line: "Tag: 1-4 R rocking chair"."""
         alters = heading.alters
-        counted = opens_with_counts(heading.words)
+        counted = has_own_counts(heading.words)
         words, words_at = heading.words, heading.words_at
         if not counted and alters is not None and alters.first is not None:
             counts = f"{alters.first}-{alters.last}"

@@ -16,8 +16,7 @@ from ..moves import Move, Span
 from ..turns import turn_words
 from .language.interpretations import Fitted, Unknown
 from .language.sharing import moved
-from .lines.headings import PartHeading, SectionHeading
-from .lines.model import StepLine
+from .lines.model import PartHeading, SectionHeading, StepLine
 from .lines.repeats import Repetition
 from .statements.model import Unclear
 

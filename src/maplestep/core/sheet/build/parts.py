@@ -6,6 +6,7 @@ from bisect import bisect_left
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import replace
 from fractions import Fraction
+from math import ceil, floor
 from typing import Final
 
 from ...counts import CountList, Feel, label, parse_counts
@@ -27,10 +28,9 @@ from ..language.interpretations import (
 )
 from ..language.lexicon import Lexicon
 from ..language.sharing import counts_in, moved
-from ..lines.columns import counted_lines, numbers, option_in
-from ..lines.gauge import gauge, opens_with_counts
-from ..lines.headings import SectionHeading
-from ..lines.model import OptionLine, Remark, StepLine
+from ..lines.columns import counted_lines, has_own_counts, numbers, option_in
+from ..lines.gauge import gauge
+from ..lines.model import OptionLine, Remark, SectionHeading, StepLine
 from ..lines.repeats import Repetition
 from ..model import Claim, Option, Part, PartKind, Section
 from .dancing import conflicts, dance, mirror, placed
@@ -131,7 +131,7 @@ class PartBuilder:
         if line.repeats is not None:
             landings = self._opened.place(line, counts, self.findings)
             self._opened.drop_landings(len(landings))
-            self._repeat(line.repeats, line, landings[0], len(landings))
+            self._repeat(line.repeats, line, Fraction(ceil(landings[0])), _room(landings))
             return
         option = option_in(line.words)
         self._read_steps(line, counts, line.words if option is None else option[0])
@@ -226,9 +226,12 @@ class PartBuilder:
         )
 
     def _starts_over(self, counts: CountList) -> bool:
-        """Without headings a new count 1 begins the next section."""
+        """Without headings a new count 1 begins the next section; so does the count that follows
+        a heading's own: "17-24 Repeat steps 9 to 16" behind the steps of "Steps 9 to 16"."""
         opened = self._opened
         assert opened is not None
+        if opened.is_full and opened.heading is not None and opened.heading.first is not None:
+            return counts.first + 1 == opened.heading.first + (opened.heading.counts or 0)
         return (
             not self._headed and bool(opened.landings) and counts.first < 1 and opened.reached >= 4
         )
@@ -250,8 +253,10 @@ class PartBuilder:
         if heading.words:
             texts.insert(0, (heading.words, heading.words_at, heading.span))
             texts = _run_together(texts)
+            # "Begin again!" below the last one is no step.
+            texts = [each for each in texts if _names_steps(each[0])] or texts
         wanted = heading.counts
-        if opens_with_counts(heading.words):
+        if has_own_counts(heading.words):
             for line in counted_lines(heading.words, heading.words_at, heading.span):
                 self.add_steps(line)
             return
@@ -610,6 +615,11 @@ class PartBuilder:
 
 
 _OTHER_READING: Final = 1.6
+
+
+def _room(landings: Sequence[Fraction]) -> int:
+    """How many whole counts a column has: "3&4" and "&3-4" have two."""
+    return floor(landings[-1]) - ceil(landings[0]) + 1
 
 
 def _with_lead_in(moves: Sequence[Move], at: Fraction) -> Fraction:

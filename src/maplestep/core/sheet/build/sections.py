@@ -11,8 +11,7 @@ from ...finding import Finding
 from ...moves import Move, Span
 from .. import reading_findings
 from ..claims import facings_in
-from ..lines.headings import SectionHeading
-from ..lines.model import StepLine
+from ..lines.model import SectionHeading, StepLine
 from ..model import EIGHT, FacingClaim, Section
 
 ZERO: Final = Fraction(0)

@@ -11,8 +11,7 @@ from ...finding import Finding
 from ...moves import Span
 from .. import reading_findings
 from ..language.lexicon import Lexicon
-from ..lines.headings import PartHeading, SectionHeading, Slice
-from ..lines.model import StepLine
+from ..lines.model import PartHeading, SectionHeading, Slice, StepLine
 from ..model import Part
 from .effort import Effort
 from .parts import PartBuilder

@@ -89,7 +89,7 @@ class Clause:
         elif figure.crossing_way and travel is None and self.feet:
             foot, travel = None, self.feet[0]
         elif foot is None and travel is not None and not figure.travels:
-            foot = travel if figure.lengths != (1,) or figure.name in _STAY else None
+            foot = travel if _led_by_side(figure) else None
         direction = self._direction(figure)
         if direction in figure.variants:
             # "Rock R to the right" is a side rock.
@@ -128,7 +128,7 @@ class Clause:
         if figure.directions and said not in figure.directions:
             said = ""
         if self.diagonal:
-            return "diag back" if "back" in (said, figure.direction) else "diag fwd"
+            return self._diagonal(figure, back="back" in (said, figure.direction))
         if said or (figure.lengths[0] != 1 and not figure.takes_direction):
             return said
         if self.travel is not None and figure.takes_direction:
@@ -138,6 +138,19 @@ class Clause:
                 return "side"
             return "place" if self.figure is None and self.sense is Sense.FIGURE else ""
         return ""
+
+    def _diagonal(self, figure: Figure, *, back: bool) -> str:
+        """ "Kick R to the left diagonal" crosses the other foot."""
+        crosses = len(self.feet) == 1 and self.travel is self.feet[0].other
+        if crosses and figure.takes_direction and figure.lengths == (1,):
+            return "behind" if back else "cross"
+        return "diag back" if back else "diag fwd"
+
+
+def _led_by_side(figure: Figure) -> bool:
+    """Does the foot of the side it goes to lead? Not where it crosses: either foot may."""
+    leads = figure.lengths != (1,) or figure.name in _STAY
+    return leads and figure.direction != "cross"
 
 
 def _alternate(use: FigureUse, index: int) -> Foot | None:

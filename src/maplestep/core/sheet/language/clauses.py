@@ -25,7 +25,7 @@ _TURN_BEFORE: Final = frozenset({Kind.AMOUNT, Kind.TURN, Kind.SQUARE})
 # These turn to the side named behind them; other figures are led by that foot.
 _LED: Final = frozenset({"monterey", "hinge", "rolling vine"})
 _SIDE_WORDS: Final = frozenset({"right", "left", "droite", "gauche"})
-_HIPS: Final = frozenset({"hip", "hips", "hanche", "hanches"})
+HIPS: Final = frozenset({"hip", "hips", "hanche", "hanches"})
 _MIDDLE: Final = frozenset({"centre", "center", "middle"})
 _BOTH_HEELS: Final = frozenset({"heels", "talons", "toes", "pointes"})
 _BEFORE_A_FIGURE: Final = frozenset(
@@ -145,12 +145,17 @@ class _Reader:
         """ "Step R R side": the very same word again, right behind itself."""
         if not index or lexeme.kind not in _ONCE:
             return False
-        before, figure = self._lexemes[index - 1], self._clause.figure
-        if lexeme.kind is Kind.FOOT and figure is not None and figure.repeats:
+        before = self._lexemes[index - 1]
+        if lexeme.kind is Kind.FOOT and self._repeats():
             return self._kind(index - 2) is Kind.TO  # "hip bumps R R L L" are four
         if side_then_foot(self._lexemes, index):
             return False
         return before.word == lexeme.word and lexeme.start - before.end <= 1
+
+    def _repeats(self) -> bool:
+        """Does each foot named dance the figure once more? "Hip bumps R R L L", "hips R R"."""
+        figure = self._clause.figure
+        return figure.repeats if figure is not None else self._lexemes[0].word in HIPS
 
     def _figure(self, _: int, lexeme: Lexeme) -> None:
         clause = self._clause
@@ -233,7 +238,7 @@ class _Reader:
             return
         if clause.turn_to is foot.other and clause.turn is not None and self._only_turns(index):
             return  # "half turn right on left": the left is stood on
-        repeats = clause.figure is not None and clause.figure.repeats
+        repeats = self._repeats()
         led = repeats and clause.led_by_direction and clause.travel is None
         if led and clause.feet == [foot]:
             clause.travel = foot  # "LF side sway L"
@@ -406,7 +411,7 @@ def _settle_without_figure(
     clause: Clause, lexemes: Sequence[Lexeme], others: tuple[Lexeme, ...], lexicon: Lexicon
 ) -> None:
     """Feet alone, a turn alone, styling, or words nobody knows."""
-    if clause.feet and any(x.kind is Kind.STYLE and x.word in _HIPS for x in lexemes):
+    if clause.feet and any(x.kind is Kind.STYLE and x.word in HIPS for x in lexemes):
         clause.sense, clause.figure = Sense.FIGURE, BY_NAME["bump"]  # "hip R, hip L"
         look_near(clause, others, lexicon)
     elif not clause.feet and not others and {x.word for x in lexemes} & _MIDDLE:

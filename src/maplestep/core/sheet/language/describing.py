@@ -58,7 +58,8 @@ def _named(figure: Sequence[FigureUse], steps: Sequence[FigureUse]) -> list[Figu
 
 
 def _ended(named: list[FigureUse], steps: Sequence[FigureUse], landings: int) -> list[FigureUse]:
-    """ "Sailor (R behind, L side, R forward)": its step to the side may go elsewhere."""
+    """ "Sailor (R behind, L side, R forward)", "mambo (..., step back)": the last step may go
+    elsewhere than usual."""
     figure = named[0]
     if len(named) > 1 or figure.ending is not None or figure.figure.lengths[0] < 3:
         return named
@@ -72,7 +73,8 @@ def _ended(named: list[FigureUse], steps: Sequence[FigureUse], landings: int) ->
     stepped = last[0].foot is last[1].foot and last[0].weight is last[1].weight is not None
     sailor = last[0].direction == "side" and last[1].direction != "back"
     anchored = (last[0].direction, last[1].direction) == ("back", "place")
-    free = sailor or anchored or last[1].direction in figure.figure.variants
+    mambo = first[0].verb == "rock" and last[0].direction == "together"
+    free = sailor or anchored or mambo or last[1].direction in figure.figure.variants
     same = not last[1].direction or last[0].direction == last[1].direction
     if not all(pairs[:-1]) or same or not stepped or not free:
         return named

@@ -26,6 +26,7 @@ def attached(clauses: list[Clause]) -> list[Clause]:
             clause.figure = PIVOT
         if before is not None and clause.figure is PIVOT:
             _turn_of_pivot(before, clause)
+            before.side_in_words = False  # "step right, pivot ½ left": no step to the side
         if before is not None and clause.bracket and clause.lasts and not clause.figure:
             before.lasts = clause.lasts  # "drag L to R (2 counts)"
             continue
@@ -113,7 +114,7 @@ def _swivelled_on(kept: Sequence[Clause], clause: Clause) -> Figure | None:
 
 
 _HEELS: Final = frozenset({"open heels", "heel split", "bring heels together"})
-_AGAIN: Final = frozenset({"touch", "point", "toe", "heel", "swivel"})
+_AGAIN: Final = frozenset({"touch", "point", "toe", "heel", "swivel", "toe fan", "heel fan"})
 
 
 def _paddles_off(before: Clause, clause: Clause) -> bool:
@@ -189,6 +190,25 @@ def _readings(uses: list[FigureUse]) -> Iterator[list[FigureUse]]:
         for shorter in (_ended(echoes), _without_claps(echoes)):
             if shorter and len(shorter) < len(echoes):
                 yield shorter
+        if any(_may_land(use) for use in echoes):
+            yield [replace(use, figure=STEP) if _may_land(use) else use for use in echoes]
+        if any(_may_travel(use) for use in echoes):
+            yield [_travelling(use) if _may_travel(use) else use for use in echoes]
+
+
+def _may_land(use: FigureUse) -> bool:
+    """ "Sweep R behind L": the sweep may end in a step there."""
+    return use.figure.name == "sweep" and use.direction in {"behind", "cross"}
+
+
+def _may_travel(use: FigureUse) -> bool:
+    """ "Cross shuffle left" names the foot that crosses, or the side it goes to."""
+    crosses = use.figure.direction == "cross" and use.figure.lengths[0] > 2
+    return crosses and use.foot is not None and not use.told and use.travel is None
+
+
+def _travelling(use: FigureUse) -> FigureUse:
+    return replace(use, foot=use.foot and use.foot.other, travel=use.foot)
 
 
 def _can_split(clause: Clause) -> bool:

@@ -16,7 +16,7 @@ from typing import Final
 
 from ...figures.expand import FigureUse
 from .clause import Clause, Sense
-from .clauses import read_clause, side_then_foot
+from .clauses import HIPS, read_clause, side_then_foot
 from .describing import compared
 from .forms import attached, clause_choices, forms_of
 from .kinds import Kind
@@ -254,8 +254,8 @@ _FREE_WAYS: Final = 0.95
 
 def _once(lexemes: Sequence[Lexeme]) -> tuple[list[Lexeme], list[Lexeme]]:
     """ "Recover R R lifting L": a foot named again right behind itself leads nothing."""
-    if any(x.kind is Kind.FIGURE and x.value.repeats for x in lexemes):
-        return list(lexemes), []  # "hip bumps R R L L" are four
+    if any((x.kind is Kind.FIGURE and x.value.repeats) or x.word in HIPS for x in lexemes):
+        return list(lexemes), []  # "hip bumps R R L L", "hips R R L L" are four
     kept: list[Lexeme] = []
     twice: list[Lexeme] = []
     for index, lexeme in enumerate(lexemes):
@@ -324,7 +324,8 @@ def section_column(words: str, lexicon: Lexicon) -> str:
             return fitting[0]
         if size == 8 and columns:
             fitted = fit_line(words, 8, True, lexicon)
-            if fitted.how == "" and fitted.uses and not fitted.unknown and not fitted.unread:
+            plain = fitted.how == "" and fitted.lasts == 1 and fitted.uses
+            if plain and not fitted.unknown and not fitted.unread:
                 usual = zip(fitted.uses, fitted.shares, strict=True)
                 if all(share <= max(use.figure.lengths) for use, share in usual):
                     return "1-8"  # no hold is drawn out

@@ -291,6 +291,32 @@ def _of_the_knee(lexemes: Sequence[Lexeme]) -> list[Lexeme]:
 _KNEES: Final = frozenset({"knee", "knees", "genou", "genoux"})
 
 
+def _to_the_middle(lexemes: Sequence[Lexeme]) -> list[Lexeme]:
+    """ "Step L back to centre", "step L forward to centre": the middle says where that ends."""
+    found = list(lexemes)
+    begins = 0
+    for index, lexeme in enumerate(lexemes):
+        if lexeme.kind in CUTS:
+            begins = index + 1
+        elif lexeme.word in {"to", "back"} and lexeme.value in ("in", _TO_MIDDLE):
+            found[index] = _in_a_step(lexemes[begins:index], lexeme)
+    return found
+
+
+def _in_a_step(before: Sequence[Lexeme], lexeme: Lexeme) -> Lexeme:
+    figures = {x.value for x in before if x.kind is Kind.FIGURE}
+    if figures - {STEP} or not any(x.kind is Kind.FOOT for x in before):
+        return lexeme
+    if any(x.kind is Kind.DIRECTION for x in before):
+        return lexeme._replace(kind=Kind.STYLE, value=None)
+    if figures and lexeme.value is _TO_MIDDLE:
+        return lexeme._replace(kind=Kind.DIRECTION, value="back")
+    return lexeme
+
+
+_TO_MIDDLE: Final = BY_NAME["return to centre"]
+
+
 def _between_dashes(lexemes: list[Lexeme]) -> list[Lexeme]:
     """ "R side - L together - R side": several dashes part the steps, one explains them."""
     dashes = [x for x in lexemes if x.kind is Kind.COLON and x.word in _DASHES]
@@ -302,6 +328,6 @@ def _between_dashes(lexemes: list[Lexeme]) -> list[Lexeme]:
 def segments_of(lexemes: Sequence[Lexeme]) -> list[Segment]:
     """The clauses of a line, in order."""
     cutter = _Cutter()
-    for lexeme in _between_dashes(_of_the_knee(lexemes)):
+    for lexeme in _between_dashes(_to_the_middle(_of_the_knee(lexemes))):
         cutter.take(lexeme)
     return cutter.finish()

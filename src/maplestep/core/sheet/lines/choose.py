@@ -21,14 +21,15 @@ from ..model import EIGHT
 from .classify import IN_BRACKETS, Choice, Role, choices, fits, heading_of, uncounted
 from .gauge import gauge
 from .head import Fact
-from .headings import SectionHeading
 from .joined import joined_lines, placed_at
-from .model import Line, StepLine
+from .model import Line, SectionHeading, StepLine
 from .transitions import Context, State, end_cost, opens_section, transition
 
 BEAM: Final = 5
 _APART: Final = 1.3
 """What a blank line, or a full eight above and its next count below say for a heading."""
+_RUNS_ON: Final = 1.5
+"""A heading below a line that ends with a comma."""
 _FAR: Final = 4.0
 """States so much dearer than the best are given up."""
 _PHRASED: Final = re.compile(
@@ -134,8 +135,12 @@ def _counts_something(choice: Choice) -> bool:
     """Counted steps or a section: then steps without counts belong to those."""
     line = choice.lines[0]
     if isinstance(line, SectionHeading):
-        return bool(line.first or line.counts or line.title.startswith("Section"))
+        named = line.title.startswith("Section") or _EIGHTS.match(line.text) is not None
+        return bool(line.first or line.counts or named)
     return choice.role in {Role.COUNTS, Role.STEPS}
+
+
+_EIGHTS: Final = re.compile(r"^\W*(?:\d{1,2}(?:st|nd|rd|th)|[^\W\d]+)\s+(?:8|eight)s?\b", re.I)
 
 
 def _with_uncounted(given: tuple[Choice, ...], steps: Choice | None) -> tuple[Choice, ...]:
@@ -187,6 +192,7 @@ def _cheapest(
     options: list[tuple[Choice, ...]], context: Context, cut_off: list[bool]
 ) -> list[Choice]:
     beam = [Path(0.0, State(), None)]
+    runs_on = _runs_on(options)
     for index, plain in enumerate(options):
         found: dict[State, Path] = {}
         given = plain
@@ -205,6 +211,8 @@ def _cheapest(
                     continue
                 cost, state = transition(path.state, choice, context, following)
                 titled = choice.role is Role.SECTION and choice.cost > 1.5
+                if choice.role is Role.SECTION and runs_on[index]:
+                    cost += _RUNS_ON
                 own = apart or (not cut_off[index] and _is_full(path.state, following))
                 if titled and own and opens_section(following):
                     cost -= _APART
@@ -217,6 +225,12 @@ def _cheapest(
         beam = sorted(near, key=lambda path: path.cost)[:BEAM]
     last = min(beam, key=lambda path: path.cost + end_cost(path.state, context))
     return _trail(last)
+
+
+def _runs_on(options: list[tuple[Choice, ...]]) -> list[bool]:
+    """Does the line right above end with a comma?"""
+    ends = [given[0].lines[-1].text.rstrip(" *_").endswith(",") for given in options]
+    return [False, *ends[:-1]]
 
 
 def _is_full(state: State, following: Choice | None) -> bool:

@@ -33,15 +33,8 @@ from .columns import (
 )
 from .gauge import gauge, step_words
 from .head import facts_in, title_of
-from .headings import (
-    PartHeading,
-    SectionHeading,
-    heading_in,
-    numbered_heading,
-    stated_block,
-    titled_range,
-)
-from .model import FigureLine, Line, OptionLine, Remark, StepLine
+from .headings import STATES_ORDER, heading_in, numbered_heading, stated_block, titled_range
+from .model import FigureLine, Line, OptionLine, PartHeading, Remark, SectionHeading, StepLine
 from .repeats import read_repetition
 
 
@@ -230,6 +223,8 @@ def _option(text: str, span: Span, match: re.Match[str]) -> OptionLine:
 
 def _steps(text: str, span: Span) -> Iterator[Choice]:
     """Steps with counts, in every way the line can be cut, and counts alone."""
+    if STATES_ORDER.match(text):
+        return  # "Order: A, B, A, B(1-16)"
     seen: list[Cut] = []
     for cut in (counted_in_front, counted_in_text, counted_behind):
         lines = cut(text, span)
@@ -247,6 +242,9 @@ def _steps(text: str, span: Span) -> Iterator[Choice]:
         else:
             cost = _cost_of_steps(text, lines)
             yield Choice(cost, Role.STEPS, lines, said[0], said[-1])
+            if cut is counted_behind and _MAY_FACE.search(text):
+                # "R fwd [3]": the end of a line above, and what one faces behind it.
+                yield Choice(cost + 0.5, Role.WORDS, (Remark(text, span),))
             if len(lines) == 1 and lines[0].counts in _TWO_IN_ONE:
                 # "56 rock, recover": where 5 comes next, two counts without a space.
                 first, second = lines[0].counts[0], lines[0].counts[1]
@@ -254,6 +252,7 @@ def _steps(text: str, span: Span) -> Iterator[Choice]:
                 yield Choice(cost + 0.3, Role.STEPS, (apart,), int(first), int(second))
 
 
+_MAY_FACE: Final = re.compile(r"[\[(]\s?(?:1[0-2]|[1-9])\s?[\])][\s.,]{0,3}$")
 _TWO_IN_ONE: Final = frozenset({"12", "23", "34", "45", "56", "67", "78"})
 
 

@@ -14,7 +14,7 @@ from itertools import pairwise
 from typing import Final, NamedTuple
 
 from ...moves import Span
-from .gauge import step_words
+from .gauge import opens_with_counts, step_words
 from .model import StepLine
 from .repeats import read_repetition
 
@@ -25,7 +25,7 @@ COLUMN: Final = (
     r"|[&ae]{1,3}(?![a-z])|\s*,\s*(?=\d)|\s/\s(?=\d)|\s+(?=\d))\d{0,6})*"
 )
 """A count column: "1-4", "5&6", "1 2 3&4", "1n2", "1 à 4"."""
-LABEL: Final = r"(?:(?:counts?|cts?|beats?|temps|comptes?|cpts?)\.?\s+)"
+LABEL: Final = r"(?:(?:counts?|cts?|beats?|steps|temps|comptes?|cpts?|pas)\.?\s+)"
 _COUNTS: Final = re.compile(
     rf"^[\s|*•_>]*{LABEL}?[\[(]?({COLUMN})[\])]?[*_]*\s*(?:[.:)|]?(?=\s|$|\|)|,(?=[^\W\d]))",
     re.IGNORECASE,
@@ -317,6 +317,11 @@ def step_line(text: str, span: Span, piece: Piece) -> StepLine:
         else None,
         behind=piece.behind,
     )
+
+
+def has_own_counts(words: str) -> bool:
+    """Do the steps on a heading's own line have their counts, before or behind them?"""
+    return opens_with_counts(words) or bool(counted_in_text(words, Span(0, len(words), 0)))
 
 
 def counted_lines(words: str, words_at: int, span: Span) -> Iterator[StepLine]:

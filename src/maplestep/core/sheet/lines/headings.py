@@ -4,62 +4,22 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable
-from dataclasses import dataclass
-from typing import Final, NamedTuple
+from typing import Final
 
 from ...moves import Span
 from ..language.lexicon import fold
 from ..language.numbers import number_of
 from ..model import ClaimKind, PartKind
 from ..statements import read_statements
+from .columns import counted_in_text
 from .gauge import opens_with_counts
+from .model import PartHeading, SectionHeading, Slice
 from .repeats import Repetition, read_repetition
 
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Slice:
-    """Counts of another part: all of it, its first or last so many, or [first, last]."""
-
-    base: str
-    first: int | None = None
-    last: int | None = None
-    from_end: bool = False
-
-
-class PartHeading(NamedTuple):
-    """A part, tag, bridge, ending or step change begins.
-
-    ``alters`` names the part it is a variant of and the counts that are danced otherwise;
-    ``takes`` the part it is only a piece of. ``words`` are steps on the heading's own line.
-    """
-
-    text: str
-    span: Span
-    kind: PartKind
-    name: str
-    counts: int | None
-    alters: Slice | None = None
-    takes: Slice | None = None
-    words: str = ""
-    words_at: int = 0
-
-
-class SectionHeading(NamedTuple):
-    """``first`` and ``counts`` are what the heading claims: "[9-16]" gives 9 and 8.
-
-    ``words`` is what stands behind it: a title, or the section's steps.
-    """
-
-    text: str
-    span: Span
-    title: str
-    first: int | None
-    counts: int | None
-    words: str = ""
-    words_at: int = 0
-    repeats: Repetition | None = None
-
-
+STATES_ORDER: Final = re.compile(
+    r"^[\s#*_-]*(?:sequence|order(?: of parts)?|phrasing|séquence|ordre)[*_\s]*[:=]", re.IGNORECASE
+)
+"""A line that gives the order in which the parts are danced."""
 _Make = Callable[[str, Span, re.Match[str]], PartHeading | SectionHeading | None]
 _DRESS: Final = r"^[#*_•>=~\s({\[-]*"
 _RANGE: Final = r"(\d{1,4})\s*(?:[-–—]|to|à|a)\s*(\d{1,4})(?:\s?&)?"
@@ -181,7 +141,7 @@ def heading_in(text: str, span: Span) -> PartHeading | SectionHeading | None:
 def titled_range(text: str, span: Span) -> SectionHeading | None:
     """ "ROCKS AND TURNS (9-16)": a title with its counts behind it."""
     match = _TRAILING.match(text)
-    if match is None or text.lstrip()[:1].isdecimal():
+    if match is None or text.lstrip()[:1].isdecimal() or STATES_ORDER.match(text):
         return None
     first, last = int(match[2]), int(match[3])
     if last - first < 3:
@@ -369,8 +329,8 @@ def numbered_heading(text: str, span: Span) -> SectionHeading | None:
 def _headed(text: str, span: Span, title: str, rest: str, at: int) -> SectionHeading:
     first, counts, behind = None, None, 0
     ranged = _RANGE_IN.search(rest)
-    if ranged and _STEPS.match(rest, ranged.start()):
-        ranged = None  # "S1: 1-2 R rock, recover 3&4 ...": counts of steps
+    if ranged and (_STEPS.match(rest, ranged.start()) or counted_in_text(rest, span)):
+        ranged = None  # "S1: 1-2 R rock, recover 3&4 ...", "walks (1-4), vine (5-8)"
     if (
         ranged
         and int(ranged[2]) >= int(ranged[1])

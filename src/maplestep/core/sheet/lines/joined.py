@@ -9,8 +9,7 @@ from typing import Final
 from ...moves import Span
 from .classify import Role, cost_of_words, fits
 from .gauge import gauge
-from .headings import PartHeading, SectionHeading
-from .model import Line, OptionLine, Remark, StepLine
+from .model import Line, OptionLine, PartHeading, Remark, SectionHeading, StepLine
 from .transitions import tells_steps
 
 _LEFT_OVER: Final = 2.5

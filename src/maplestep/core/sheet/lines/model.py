@@ -2,12 +2,57 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
 from typing import NamedTuple
 
 from ...moves import Span
+from ..model import PartKind
 from .head import Fact
-from .headings import PartHeading, SectionHeading
 from .repeats import Repetition
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Slice:
+    """Counts of another part: all of it, its first or last so many, or [first, last]."""
+
+    base: str
+    first: int | None = None
+    last: int | None = None
+    from_end: bool = False
+
+
+class PartHeading(NamedTuple):
+    """A part, tag, bridge, ending or step change begins.
+
+    ``alters`` names the part it is a variant of and the counts that are danced otherwise;
+    ``takes`` the part it is only a piece of. ``words`` are steps on the heading's own line.
+    """
+
+    text: str
+    span: Span
+    kind: PartKind
+    name: str
+    counts: int | None
+    alters: Slice | None = None
+    takes: Slice | None = None
+    words: str = ""
+    words_at: int = 0
+
+
+class SectionHeading(NamedTuple):
+    """``first`` and ``counts`` are what the heading claims: "[9-16]" gives 9 and 8.
+
+    ``words`` is what stands behind it: a title, or the section's steps.
+    """
+
+    text: str
+    span: Span
+    title: str
+    first: int | None
+    counts: int | None
+    words: str = ""
+    words_at: int = 0
+    repeats: Repetition | None = None
 
 
 class Remark(NamedTuple):

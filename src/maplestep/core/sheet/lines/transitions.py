@@ -7,11 +7,10 @@ from typing import Final, NamedTuple
 from ..model import PartKind
 from ..statements import read_statements
 from .classify import Choice, Role
-from .columns import counted_lines, numbers
-from .gauge import gauge, opens_with_counts
+from .columns import counted_lines, has_own_counts, numbers
+from .gauge import gauge
 from .head import Fact
-from .headings import PartHeading, SectionHeading
-from .model import Line, StepLine
+from .model import Line, PartHeading, SectionHeading, StepLine
 
 _NEVER: Final = 9.0
 
@@ -213,7 +212,7 @@ def _words_of(line: Line) -> str:
 def _on_its_line(line: Line) -> int:
     """The last count of the steps that stand on a heading's own line; 0 for none."""
     words = _words_of(line)
-    if opens_with_counts(words):
+    if has_own_counts(words):
         said = [n for each in counted_lines(words, 0, line.span) for n in numbers(each.counts)]
         return max(said, default=0)
     return 0

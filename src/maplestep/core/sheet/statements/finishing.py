@@ -23,6 +23,8 @@ from .tokens import Token
 _SOFT_KINDS: Final = WEAK | {"soft"}
 _FACINGS: Final = frozenset({"clock", "side", "front", "facing_hour", "clock_wall"})
 _PLACES: Final = frozenset({"walls_num", "walls_ord", "wall_after", "after", "end_of", "counts"})
+_IN_STEPS: Final = frozenset({"number", "fraction", "span"})
+_AND_THEN: Final = re.compile(r"[\s,]+(?:and|then|et|puis)$", re.IGNORECASE)
 _AT_START: Final = re.compile(
     r"\b(?:start|beginning|debut)\s+(?:of|du)\s+(?:the\s+)?(?:\w+\s+)?(?:walls?|murs?)\b"
 )
@@ -113,7 +115,7 @@ class Finishing(Slots):
         events: list[Statement] = []
         unclear: list[Unclear] = []
         if len(drafts) == 1:
-            self._steps_behind_colon(drafts[0])
+            self._steps_behind(drafts[0])
         for draft in drafts:
             self._finish(draft, events, unclear)
         lost = [token for token in self._numbers if self._lost(token)]
@@ -126,17 +128,37 @@ class Finishing(Slots):
             unclear=tuple(unclear),
         )
 
-    def _steps_behind_colon(self, draft: Draft) -> None:
-        """ "Tag, end of wall 3: 4 claps": as long as those steps are."""
+    def _steps_behind(self, draft: Draft) -> None:
+        """ "Tag, end of wall 3: 4 claps", "tag after wall 3, rocking chair R, start over": its
+        steps, and as long as they are where no length is said."""
+        placed = bool(draft.walls or draft.rule)
+        if draft.kind not in WITH_LENGTH or draft.steps or not (placed or draft.at_end):
+            return
+        for at, end in self._free_text():
+            words = _AND_THEN.sub("", self._text[at:end].strip(" ,;:.*()–-"))
+            seen = gauge(words)
+            # Behind a colon a word nobody knows is named where the steps are read.
+            colon = self._plain[max(at - 2, 0) : at + 2].find(":") >= 0
+            numbered = seen.unknown and any(char.isdecimal() for char in words)
+            sure = colon if colon or seen.unknown else seen.feet or seen.steps > 1
+            if not seen.steps or not sure or numbered:
+                continue
+            length = draft.length or counts_in(usual_column(words, standard()))
+            if length:
+                draft.length, draft.steps = length, words
+                draft.steps_at = self._text.index(words, at)
+                return
+
+    def _free_text(self) -> Iterator[tuple[int, int]]:
+        """The text behind the last colon, and between the words that place things, last first."""
         at = self._plain.rfind(": ") + 2
-        words = self._plain[at:].strip(" .*")
-        if at < 2 or draft.kind not in WITH_LENGTH or draft.steps or draft.length is not None:
-            return
-        if any(token.name in _PLACES and token.start >= at for token in self._tokens):
-            return
-        length = counts_in(usual_column(words, standard())) if gauge(words).steps else 0
-        if length and not gauge(words).unknown:
-            draft.length, draft.steps, draft.steps_at = length, self._text[at:], at
+        if at >= 2 and not any(t.name in _PLACES and t.start >= at for t in self._tokens):
+            yield at, len(self._plain)
+        marks = [token for token in self._tokens if token.name not in _IN_STEPS]
+        starts = [*(token.start for token in marks[1:]), len(self._plain)]
+        for token, end in zip(marks[::-1], starts[::-1], strict=True):
+            if token.end < end:
+                yield token.end, end
 
     def _name_kinds(self) -> None:
         """The kind of statements that have none of their own."""

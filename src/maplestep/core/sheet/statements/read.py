@@ -182,7 +182,7 @@ class _Reader(Finishing):
 
     def _numbered(self, index: int, token: Token) -> None:
         number, named = (token["no"] or token["no2"]).upper(), token["named"]
-        article = number == "A" and self._text[token.end - 1] == "a"
+        article = number == "A" and self._text[token.end - 1] in "aà"
         if article and not _NAMED_A.match(self._plain, token.end):
             self._tag(index, token)  # "a tag a wall"
             return

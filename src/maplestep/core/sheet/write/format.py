@@ -25,8 +25,7 @@ from ..language.kinds import Kind
 from ..language.lexicon import Lexicon, standard
 from ..lines.columns import option_in
 from ..lines.head import Fact
-from ..lines.headings import PartHeading, SectionHeading
-from ..lines.model import FigureLine, Line, OptionLine, StepLine
+from ..lines.model import FigureLine, Line, OptionLine, PartHeading, SectionHeading, StepLine
 from ..model import Sheet
 from ..read import Reading, read_sheet
 from .render import ENGLISH, Language, uses_words

@@ -13,8 +13,8 @@ from ...counts import column
 from ...findings.options import counts_of, differences
 from ...moves import Move
 from ...turns import clock
-from ..lines.headings import PartHeading, heading_in
-from ..lines.model import Remark, StepLine
+from ..lines.headings import heading_in
+from ..lines.model import PartHeading, Remark, StepLine
 from ..model import Option, Part, PartKind, Section
 from ..read import Reading
 from .format import SheetWriter, Style

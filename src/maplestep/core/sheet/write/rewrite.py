@@ -10,8 +10,7 @@ from ...finding import SheetEdit
 from ...findings.repairs import applied, other_side
 from ..build.dancing import OTHER_SIDE
 from ..lines.head import Fact
-from ..lines.headings import PartHeading, SectionHeading
-from ..lines.model import Line, StepLine
+from ..lines.model import Line, PartHeading, SectionHeading, StepLine
 from ..model import Section
 from ..read import Reading, read_sheet
 
