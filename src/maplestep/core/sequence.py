@@ -183,7 +183,7 @@ class _Parser:
 
 
 _STATED: Final = re.compile(
-    r"^[\s#*_-]*(?:sequence|order(?: of parts)?|phrasing|séquence|ordre)[*_\s]*[:=]\s*(.+)$",
+    r"(?:^|[.;] )[\s#*_-]*(?:sequence|order(?: of parts)?|phrasing|séquence|ordre)[*_\s]*[:=]\s*(.+)$",
     re.IGNORECASE | re.MULTILINE,
 )
 

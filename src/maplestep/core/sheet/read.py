@@ -36,7 +36,7 @@ from .lines.choose import read_lines
 from .lines.columns import counted_lines, has_own_counts
 from .lines.gauge import gauge
 from .lines.head import Fact, level_of
-from .lines.headings import STATES_ORDER
+from .lines.headings import PART_LENGTH, STATES_ORDER
 from .lines.model import FigureLine, Line, OptionLine, PartHeading, Remark, SectionHeading, StepLine
 from .model import Claim, Claims, Part, PartKind, Sheet
 from .statements.read import read_statements, states_events
@@ -188,7 +188,7 @@ class _Reader:
     def _part_lengths(self, line: Line) -> None:
         if self._builder is not None or STATES_ORDER.match(line.text):
             return
-        for match in _PART_LENGTH.finditer(line.text):
+        for match in PART_LENGTH.finditer(line.text):
             start = line.span.start + match.start(3)
             exact = Span(start, start + len(match[3]), line.span.line)
             place = exact if isinstance(line, Remark) else line.span
@@ -365,13 +365,6 @@ class _Reader:
         if key == "counts" and (value * self._timing).denominator == 1:
             value = int(value * self._timing)
         return Claim(value=value, span=Span(start, start + len(digits), fact.span.line))
-
-
-_PART_LENGTH: Final = re.compile(
-    r"\b(?:part(?:ie)?\s+)?(?:([A-F])\s*[:=(]|(verse|chorus|couplet|refrain)\b\s*[:=(]?)"
-    r"\s*(\d{1,3})(?!\s*[-–&\d:/])\b",
-    re.IGNORECASE,
-)
 
 
 def _says_right(said: str) -> bool:

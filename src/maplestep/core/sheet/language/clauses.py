@@ -308,6 +308,8 @@ class _Reader:
         figure = self._clause.figure
         if figure is not None and lexeme.value > 2 and lexeme.value in figure.lengths:
             return  # "weave left 4": so many counts
+        if figure is not None and self._kind(index - 1) is Kind.STANDING:
+            return  # "hold on 2": the count it is danced on
         if counted:
             self._clause.lasts = min(lexeme.value, _MOST_TIMES)
         elif 0 < lexeme.value <= _MOST_NUMBER and (

@@ -47,6 +47,19 @@ def compared(
     return told, (said[0].start, said[-1].end) if differs else None
 
 
+def comparable(uses: Sequence[FigureUse], left: Sequence[Clause], landings: int) -> bool:
+    """Do the clauses left out make as many moves as there are landings, as the uses do?"""
+    other = [use for clause in left if clause.sense is Sense.FIGURE for use in clause.uses()]
+    return any(
+        landings in lengths
+        for lengths in ([sum(use.figure.lengths[0] for use in other)], _only(other))
+    )
+
+
+def _only(uses: Sequence[FigureUse]) -> tuple[int, ...]:
+    return uses[0].figure.lengths if len(uses) == 1 else ()
+
+
 def _named(figure: Sequence[FigureUse], steps: Sequence[FigureUse]) -> list[FigureUse]:
     """The figure on the foot that its description begins with."""
     lead = next((use.foot for use in steps if use.foot), None)

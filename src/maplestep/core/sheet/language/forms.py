@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
+from itertools import zip_longest
 from typing import Final
 
-from ...figures.expand import FigureUse
+from ...figures.expand import FigureUse, Weight
 from ...figures.model import Figure
 from ...figures.vocabulary import BY_NAME, PIVOT, STEP, WALK_AROUND
 from .clause import Clause, Sense
@@ -47,6 +48,15 @@ def _grind(kept: list[Clause]) -> None:
     if touched and steps and heel.feet[0] is ground.feet[0].other:
         ground.feet, ground.direction, ground.start = heel.feet, "", heel.start
         kept[-2:] = [ground]
+    elif touched and len(heel.feet) == 1 and len(ground.feet) == 1 and _from_side_to_side(ground):
+        # "... and grind the toes from L to R"
+        ground.feet, ground.travel, ground.direction = heel.feet, None, ""
+        ground.start = heel.start
+        kept[-2:] = [ground]
+
+
+def _from_side_to_side(clause: Clause) -> bool:
+    return clause.direction == "together" or clause.travel is clause.feet[0].other
 
 
 def _belongs_to(before: Clause, clause: Clause) -> bool:
@@ -234,7 +244,27 @@ def _uses(clauses: Sequence[Clause], *, split: bool) -> tuple[list[FigureUse], i
             uses.append(replace(second, foot=None, direction=""))
         else:
             uses.extend(clause.uses())
-    return uses, all_times
+    return _lifted_again(uses), all_times
+
+
+def _lifted_again(uses: list[FigureUse]) -> list[FigureUse]:
+    """ "Stomp R, kick R": a stomp whose foot moves again right away takes no weight."""
+    return [
+        replace(use, weight=Weight.NONE) if _moves_again(use, following) else use
+        for use, following in zip_longest(uses, uses[1:])
+    ]
+
+
+def _moves_again(use: FigureUse, following: FigureUse | None) -> bool:
+    if use.figure.name != "stomp" or use.weight is not None or following is None:
+        return False
+    again = following.figure.name in _STOMPED_BEFORE and following.foot is use.foot
+    return again and use.foot is not None and not following.echo
+
+
+_STOMPED_BEFORE: Final = frozenset(
+    {"kick", "flick", "hook", "hitch", "heel", "toe", "touch", "point", "brush", "scuff"}
+)
 
 
 def _feet(clause: Clause, before: list[FigureUse]) -> list[FigureUse]:

@@ -17,7 +17,7 @@ from typing import Final
 from ...figures.expand import FigureUse
 from .clause import Clause, Sense
 from .clauses import HIPS, read_clause, side_then_foot
-from .describing import compared
+from .describing import comparable, compared
 from .forms import attached, clause_choices, forms_of
 from .kinds import Kind
 from .lexicon import Lexeme, Lexicon
@@ -207,6 +207,9 @@ class _Search:
         unread += [(clause.unknown[0].start, clause.unknown[-1].end) for clause in strange]
         left = [c for c in clauses if not any(c is other for other in chosen)]
         unread += [(c.start, c.end) for c in left if _cannot_go_along(c, clauses)]
+        if not comparable(uses, left, self._landings):
+            # "LF forward (slow, hold on 2)": the bracket does not tell the step once more.
+            unread += [(c.start, c.end) for c in left if _has_to_be_danced(c, chosen)]
         told, differs = compared(uses, left, self._landings)
         plain = cost if cost > _FREE_WAYS or unread or differs else 0.0
         return Fitted(
@@ -234,6 +237,13 @@ def _clauses_of(words: str, lexicon: Lexicon) -> tuple[list[Clause], tuple[Place
     lexemes, twice = _once(lexicon.lexemes(words))
     clauses = attached([read_clause(segment, lexicon) for segment in segments_of(lexemes)])
     return clauses, tuple(_place(lexeme) for lexeme in twice)
+
+
+def _has_to_be_danced(clause: Clause, chosen: Sequence[Clause]) -> bool:
+    """Is it a step before brackets, left out for what stands in them?"""
+    brackets = all(c.optional for c in chosen) and not any(c.half for c in chosen)
+    single = clause.figure is None or clause.figure.lengths[0] == 1
+    return clause.sense is Sense.FIGURE and single and not clause.optional and brackets
 
 
 def _cannot_go_along(clause: Clause, clauses: Sequence[Clause]) -> bool:

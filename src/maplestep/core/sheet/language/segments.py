@@ -97,7 +97,8 @@ class _Cutter:
         kind = lexeme.kind
         if kind in CUTS:
             kinds = {x.kind for x in self._now.lexemes}
-            if lexeme.word in {"|", "/"} and kinds == {Kind.FOOT}:
+            column = lexeme.word == "|" or (lexeme.word == "/" and not self.done)
+            if column and kinds == {Kind.FOOT}:
                 return  # a column of feet beside the one of steps, "R/L skate"
             self._cut(kind)
             if lexeme.word == "&" and self.done:

@@ -23,6 +23,7 @@ from .gauge import gauge
 from .head import Fact
 from .joined import joined_lines, placed_at
 from .model import Line, SectionHeading, StepLine
+from .tables import without_numbers
 from .transitions import Context, State, end_cost, opens_section, transition
 
 BEAM: Final = 5
@@ -67,7 +68,11 @@ def read_lines(text: str) -> Iterator[Line]:
         bodies.append((number, offset, body.split("//", 1)[0], len(body)))
         offset += len(raw) + 1
     column = _has_facing_column([body for _, _, body, _ in bodies])
-    bodies = [(n, at, _bracketed(body, column), length) for n, at, body, length in bodies]
+    plain = without_numbers([body for _, _, body, _ in bodies])
+    bodies = [
+        (n, at, _bracketed(body, column), length)
+        for body, (n, at, _, length) in zip(plain, bodies, strict=True)
+    ]
     context = _context(text)
     options = [choices(body, length) for _, _, body, length in bodies]
     if not any(_counts_something(choice) for given in options for choice in given[:1]):

@@ -20,6 +20,12 @@ STATES_ORDER: Final = re.compile(
     r"^[\s#*_-]*(?:sequence|order(?: of parts)?|phrasing|séquence|ordre)[*_\s]*[:=]", re.IGNORECASE
 )
 """A line that gives the order in which the parts are danced."""
+PART_LENGTH: Final = re.compile(
+    r"\b(?:part(?:ie)?\s+)?(?:([A-F])\s*[:=(]|(verse|chorus|couplet|refrain)\b\s*[:=(]?)"
+    r"\s*(\d{1,3})(?!\s*[-–&\d:/])(?:\b|(?=c(?:ts?)?\b|t\b))",
+    re.IGNORECASE,
+)
+"""How long a part is: "A = 32", "Part B (16c)", "Verse: 32 counts"."""
 _Make = Callable[[str, Span, re.Match[str]], PartHeading | SectionHeading | None]
 _DRESS: Final = r"^[#*_•>=~\s({\[-]*"
 _RANGE: Final = r"(\d{1,4})\s*(?:[-–—]|to|à|a)\s*(\d{1,4})(?:\s?&)?"
@@ -80,6 +86,10 @@ _NAMED_PART: Final = re.compile(
     r"(?![\w'’])[*_]*\s*((?:$|[:(\[–—-]).*?)[*_\s]*$",
     re.IGNORECASE,
 )
+_INTRO_PART: Final = re.compile(
+    _DRESS + r"(intro|introduction)()[*_\s]*:?()[*_\s]*$", re.IGNORECASE
+)
+"""Alone on its line: "Intro: 16 counts" says when the dance begins."""
 _ORDERED_PART: Final = re.compile(
     _DRESS + r"(?:the\s+)?(first|second|third|fourth)\s+part\b[*_]*\s*((?:$|[:(\[–—-]).*?)[*_\s]*$",
     re.IGNORECASE,
@@ -125,7 +135,9 @@ _TAKEN: Final = re.compile(
 
 
 def heading_in(text: str, span: Span) -> PartHeading | SectionHeading | None:
-    """The heading a line is, or None."""
+    """The heading a line is, or None; "Part A (16c), Part B (32c)" only lists how long they are."""
+    if len(PART_LENGTH.findall(text)) > 1:
+        return None
     for pattern, make in _FORMS:
         match = pattern.match(text)
         if match:
@@ -398,6 +410,7 @@ _FORMS: Final[tuple[tuple[re.Pattern[str], _Make], ...]] = (
     (_PART_BEHIND, _part),
     (_LETTER, _part),
     (_NAMED_PART, _named_part),
+    (_INTRO_PART, _named_part),
     (_ORDERED_PART, _ordered_part),
     (_VARIANT, _variant),
     (_BLOCK, _block),

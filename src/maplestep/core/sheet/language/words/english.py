@@ -355,6 +355,8 @@ PHRASES: Final[dict[Kind, dict[Any, tuple[str, ...]]]] = {
     },
     Kind.FILLER: {
         None: (
+            "take",
+            "taking",
             "bring",
             "brings",
             "bringing",
