@@ -27,7 +27,7 @@ from stress import stress
 
 from maplestep.audio.analyse import analyse
 from maplestep.core.errors import MapleStepError
-from maplestep.core.listening import irregular_places
+from maplestep.core.song.listening import irregular_places
 
 
 @dataclass

@@ -32,10 +32,10 @@ from maplestep.core.planner.terms import (
     usual_cuts,
 )
 from maplestep.core.planner.walls import actions_of, plan_walls
+from maplestep.core.primitives.turns import FULL
 from maplestep.core.sheet.model import Part
 from maplestep.core.sheet.read import read_sheet
-from maplestep.core.song import Phrase, PhraseKind, Song
-from maplestep.core.turns import FULL
+from maplestep.core.song.model import Phrase, PhraseKind, Song
 
 LENGTHS = (16, 32, 32, 64, 48, 36, 28, 20, 40, 34, 30, 24)
 KINDS = ("verse", "chorus", "verse", "chorus", "bridge", "chorus", "break", "outro")

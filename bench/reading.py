@@ -20,14 +20,14 @@ from collections.abc import Iterator
 from pathlib import Path
 from typing import Any, NamedTuple
 
-from maplestep.core.counts import label
 from maplestep.core.figures.words import move_word
-from maplestep.core.finding import Finding, Severity
 from maplestep.core.findings.registry import sheet_findings
-from maplestep.core.findings.words import message
+from maplestep.core.primitives.counts import label
+from maplestep.core.primitives.finding import Finding, Severity
+from maplestep.core.primitives.turns import clock
 from maplestep.core.sheet.read import Reading, read_sheet
 from maplestep.core.sheet.statements import read_statements
-from maplestep.core.turns import clock
+from maplestep.messages.findings import message
 
 HERE = Path(__file__).resolve().parents[1]
 SHARED = HERE.parent / "shared" / "sheets"

@@ -17,14 +17,14 @@ from collections.abc import Callable
 from fractions import Fraction
 from importlib import resources
 
-from maplestep.core.counts import parse_cut
 from maplestep.core.findings.registry import fit_findings, sheet_findings
-from maplestep.core.laying import lay_out
-from maplestep.core.routine import Event, EventKind, Routine
+from maplestep.core.layout.engine import lay_out
+from maplestep.core.primitives.counts import parse_cut
+from maplestep.core.routine.model import Event, EventKind, Routine
 from maplestep.core.sheet import lines
 from maplestep.core.sheet.language.interpretations import fit_line
 from maplestep.core.sheet.read import read_sheet
-from maplestep.core.song import Phrase, PhraseKind, Song
+from maplestep.core.song.model import Phrase, PhraseKind, Song
 from maplestep.formats.routine_file import read_routine
 
 DEMO = resources.files("maplestep.demo")

@@ -10,7 +10,7 @@ from pathlib import Path
 from pieces import KEPT
 
 from maplestep.audio.band import play
-from maplestep.core.song import Feel, Phrase, PhraseKind, Song
+from maplestep.core.song.model import Feel, Phrase, PhraseKind, Song
 
 K = PhraseKind
 PLAN = (

@@ -110,7 +110,7 @@ need_web_packages() {
 need_web() {
   local want files
   files=$(find "$ROOT/web/src" "$ROOT/web/index.html" "$ROOT/web/vite.config.ts" "$ROOT/web/package-lock.json" \
-    "$ROOT"/src/maplestep/{core,formats,audio,apps,server} -type f \
+    "$ROOT"/src/maplestep/{core,services,messages,views,formats,audio,apps,server} -type f \
     ! -name schema.d.ts ! -name '*.pyc' | sort)
   want=$(fingerprint $files)
   if [ "$(cat "$STATE/web.stamp" 2>/dev/null)" != "$want" ] || [ ! -f "$ROOT/web/dist/index.html" ]; then

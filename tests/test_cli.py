@@ -8,7 +8,7 @@ import pytest
 import soundfile
 from conftest import ROUTINE
 
-from maplestep.cli import main
+from maplestep.cli.main import main
 
 CLEAN = ROUTINE["sheet"]
 

@@ -23,10 +23,10 @@ from core.dancing import song
 from maplestep.audio.analyse import analyse, analyse_samples
 from maplestep.audio.band import compose, play
 from maplestep.core.errors import RecordingError
-from maplestep.core.grid import hold, slow_down
-from maplestep.core.listening import irregular_places, song_from
-from maplestep.core.song import Feel, Song
-from maplestep.formats.listening_file import dump_listening, listening_report, load_listening
+from maplestep.core.song.grid import hold, slow_down
+from maplestep.core.song.listening import irregular_places, song_from
+from maplestep.core.song.model import Feel, Song
+from maplestep.views.listening import dump_listening, listening_report, load_listening
 
 PLAN = "intro 16, verse 32, chorus 32, verse 32, chorus 32, outro 16"
 STEADY = song(PLAN, bpm=118, first_beat_seconds=0.4)

@@ -10,7 +10,7 @@ from maplestep.audio.level import at_places
 from maplestep.audio.onsets import BIAS_SECONDS, SAMPLE_RATE, onsets_of
 from maplestep.audio.refit import fit_grid
 from maplestep.audio.tempo import local_periods
-from maplestep.core.listening import irregular_places
+from maplestep.core.song.listening import irregular_places
 
 
 def knocks(times: list[float], seconds: float) -> np.ndarray:

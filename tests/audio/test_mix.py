@@ -10,7 +10,7 @@ from core.dancing import song
 from maplestep.audio.encode import write_sound
 from maplestep.audio.mix import render_mix
 from maplestep.audio.voice import WORDS, sounds
-from maplestep.core.practice import MixWish, plan_mix
+from maplestep.core.tools.practice import MixWish, plan_mix
 
 RATE = 44_100
 MUSIC = song("intro 8, verse 32", bpm=118, first_beat_seconds=0.7)

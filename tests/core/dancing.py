@@ -3,15 +3,15 @@
 from fractions import Fraction
 from typing import Any
 
-from maplestep.core.counts import parse_cut
-from maplestep.core.laying import lay_out
-from maplestep.core.own_steps import routine_with_own_steps
-from maplestep.core.routine import Event, EventKind, Routine
+from maplestep.core.layout.engine import lay_out
+from maplestep.core.layout.timeline import Timeline
+from maplestep.core.primitives.counts import parse_cut
+from maplestep.core.primitives.turns import clock
+from maplestep.core.routine.event_steps import routine_with_own_steps
+from maplestep.core.routine.model import Event, EventKind, Routine
 from maplestep.core.sheet.model import Part
 from maplestep.core.sheet.read import Reading, read_sheet
-from maplestep.core.song import Phrase, PhraseKind, Song
-from maplestep.core.timeline import Timeline
-from maplestep.core.turns import clock
+from maplestep.core.song.model import Phrase, PhraseKind, Song
 
 
 def part_of(*lines: str) -> Part:

@@ -5,12 +5,12 @@ from pathlib import Path
 
 import pytest
 
-from maplestep.core.finding import Severity
 from maplestep.core.findings.registry import sheet_findings
-from maplestep.core.findings.words import message
+from maplestep.core.primitives.finding import Severity
+from maplestep.core.primitives.turns import clock
 from maplestep.core.sheet.model import Part
 from maplestep.core.sheet.read import read_sheet
-from maplestep.core.turns import clock
+from maplestep.messages.findings import message
 
 CORPUS = Path(__file__).parents[1] / "corpus"
 EXPECTED = tomllib.loads((CORPUS / "expected.toml").read_text("utf-8"))

@@ -6,7 +6,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from maplestep.core.counts import (
+from maplestep.core.errors import CountError
+from maplestep.core.primitives.counts import (
     Cut,
     Feel,
     column,
@@ -15,7 +16,6 @@ from maplestep.core.counts import (
     parse_cut,
     position,
 )
-from maplestep.core.errors import CountError
 
 # A label n lands at n - 1; e, &, a lie a quarter, a half, three quarters of a count later.
 COLUMNS = {

@@ -6,10 +6,10 @@ import pytest
 from core.dancing import happens, quarter_dance, restart, song, tag, timeline, walk
 
 from maplestep.core.errors import RoutineError
-from maplestep.core.feet import Foot
-from maplestep.core.routine import Event, EventKind, FacingAt
-from maplestep.core.song import PhraseKind
-from maplestep.core.timeline import Ended, Timeline
+from maplestep.core.layout.timeline import Ended, Timeline
+from maplestep.core.primitives.feet import Foot
+from maplestep.core.routine.model import Event, EventKind, FacingAt
+from maplestep.core.song.model import PhraseKind
 
 # 32 counts, a quarter right on count 31-32.
 DANCE = quarter_dance("right")

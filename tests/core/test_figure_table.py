@@ -6,7 +6,7 @@ Source: the team's notes on the trade, common practice; no published source.
 import pytest
 from core.dancing import part_of, steps
 
-from maplestep.core.feet import Foot
+from maplestep.core.primitives.feet import Foot
 from maplestep.core.sheet.read import read_sheet
 
 # What is written -> the moves with R leading; L leading is the mirror (test_reading_laws).

@@ -4,12 +4,12 @@ import pytest
 from core.dancing import quarter_dance, restart, song, tag, timeline
 
 from maplestep.core.errors import RoutineError
-from maplestep.core.finding import EventEdit, Finding
 from maplestep.core.findings.registry import fit_findings
-from maplestep.core.findings.words import advice, message
-from maplestep.core.routine import Event, EventKind
-from maplestep.core.song import Song
-from maplestep.core.timeline import Timeline
+from maplestep.core.layout.timeline import Timeline
+from maplestep.core.primitives.finding import EventEdit, Finding
+from maplestep.core.routine.model import Event, EventKind
+from maplestep.core.song.model import Song
+from maplestep.messages.findings import advice, message
 
 DANCE = quarter_dance("right")
 # 32 counts; the right foot starts, and after 30 (R side on 31 is left out) the left one is free.

@@ -7,13 +7,13 @@ from core.test_corpus import TEXTS, belongs
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from maplestep.core.feet import Foot
 from maplestep.core.figures.vocabulary import FIGURES
+from maplestep.core.primitives.feet import Foot
 from maplestep.core.sheet.build.dancing import mirror
 from maplestep.core.sheet.model import Sheet
 from maplestep.core.sheet.read import read_sheet
+from maplestep.core.sheet.render import ENGLISH, FRENCH
 from maplestep.core.sheet.write.format import Style, format_sheet
-from maplestep.core.sheet.write.render import ENGLISH, FRENCH
 
 STYLES = {
     "English": Style(),

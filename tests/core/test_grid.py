@@ -8,9 +8,9 @@ from core.dancing import song
 from hypothesis import given
 from hypothesis import strategies as st
 
-from maplestep.core import grid
 from maplestep.core.errors import SongError
-from maplestep.core.song import Song, TempoMap, anchors_through
+from maplestep.core.song import grid
+from maplestep.core.song.model import Song, TempoMap, anchors_through
 
 # 120 bpm, count 1 at 0: beat n at n/2 seconds; 8 + 32 + 24 = 64 counts, 32 seconds.
 STEADY = song("intro 8, verse 32, chorus 24", bpm=120)

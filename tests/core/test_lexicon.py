@@ -4,9 +4,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from maplestep.core.feet import Foot
 from maplestep.core.figures.model import Figure
 from maplestep.core.figures.vocabulary import FIGURES
+from maplestep.core.primitives.feet import Foot
 from maplestep.core.sheet.build.user_figures import own_figure
 from maplestep.core.sheet.language.lexicon import Kind, Lexicon, fold, standard
 from maplestep.core.sheet.language.segments import segments_of

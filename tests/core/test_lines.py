@@ -5,9 +5,9 @@ from core.dancing import part_of
 from hypothesis import given
 from hypothesis import strategies as st
 
-from maplestep.core.counts import Feel
-from maplestep.core.feet import Foot
 from maplestep.core.figures.expand import FigureUse
+from maplestep.core.primitives.counts import Feel
+from maplestep.core.primitives.feet import Foot
 from maplestep.core.sheet.language.clause import Clause, Sense
 from maplestep.core.sheet.language.clauses import read_clause
 from maplestep.core.sheet.language.lexicon import standard

@@ -9,7 +9,7 @@ import pytest
 from core.test_styles import alarms
 
 from maplestep.core.findings.registry import sheet_findings
-from maplestep.core.from_sheet import taken_over
+from maplestep.core.routine.from_sheet import taken_over
 from maplestep.core.sheet.model import PartKind
 from maplestep.core.sheet.read import read_sheet
 from maplestep.core.sheet.statements.model import LAST_COUNT, counts_of_wall

@@ -8,18 +8,18 @@ from core.dancing import happens, restart, song, tag
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from maplestep.core.ending import EndWay, end_choices
-from maplestep.core.finding import EventsEdit
-from maplestep.core.findings.joints import bad_joints
+from maplestep.core.analysis.joints import bad_joints
 from maplestep.core.findings.registry import fit_findings
-from maplestep.core.laying import lay_out
-from maplestep.core.mending import with_joint_repairs
-from maplestep.core.own_steps import routine_with_own_steps
-from maplestep.core.routine import Event, Routine
+from maplestep.core.layout.engine import lay_out
+from maplestep.core.layout.timeline import Timeline
+from maplestep.core.primitives.finding import EventsEdit
+from maplestep.core.primitives.turns import to_front
+from maplestep.core.routine.event_steps import routine_with_own_steps
+from maplestep.core.routine.model import Event, Routine
 from maplestep.core.sheet.read import Reading, read_sheet
-from maplestep.core.song import Song
-from maplestep.core.timeline import Timeline
-from maplestep.core.turns import to_front
+from maplestep.core.song.model import Song
+from maplestep.core.tools.endings import EndWay, end_choices
+from maplestep.core.tools.joint_repairs import with_joint_repairs
 
 # Counts 1-4 end in the classic wrong-foot joint (common practice): a coaster R-L-R, restart on R.
 SHEET = """Section 1

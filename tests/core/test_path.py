@@ -9,14 +9,14 @@ from core.dancing import part_of
 from hypothesis import given
 from hypothesis import strategies as st
 
-from maplestep.core.feet import Foot
+from maplestep.core.analysis.level import evidence, fastest, longest_spin
+from maplestep.core.analysis.path import Point, distance, path_of, wander, wandering
 from maplestep.core.findings.registry import load_findings
-from maplestep.core.level import evidence, fastest, longest_spin
-from maplestep.core.moves import Move, Span
-from maplestep.core.path import Point, distance, path_of, wander, wandering
+from maplestep.core.primitives.feet import Foot
+from maplestep.core.primitives.moves import Move, Span
+from maplestep.core.primitives.turns import walls_in_dance
 from maplestep.core.sheet.model import Section
 from maplestep.core.sheet.read import read_sheet
-from maplestep.core.turns import walls_in_dance
 
 # Sheet -> where the weight ends, in metres (right, front), and the net turn in eighths.
 DRIFTS = {

@@ -7,11 +7,11 @@ from core.dancing import song
 from hypothesis import given
 from hypothesis import strategies as st
 
-from maplestep.core import phrasing
 from maplestep.core.errors import SongError
-from maplestep.core.song import Phrase, PhraseKind, Song
-from maplestep.core.song_change import changes
-from maplestep.core.song_line import apply_song_line, parse_song_line, write_song_line
+from maplestep.core.song import phrasing
+from maplestep.core.song.changes import changes
+from maplestep.core.song.line import apply_song_line, parse_song_line, write_song_line
+from maplestep.core.song.model import Phrase, PhraseKind, Song
 
 K = PhraseKind
 

@@ -6,10 +6,10 @@ from collections.abc import Callable
 import pytest
 from core.test_styles import TEXTS, alarms
 
-from maplestep.core.finding import SheetEdit
 from maplestep.core.findings.repairs import applied
-from maplestep.core.findings.words import message
+from maplestep.core.primitives.finding import SheetEdit
 from maplestep.core.sheet.read import read_sheet
+from maplestep.messages.findings import message
 
 BASES = ("numbered-headings", "tag-restart-lines", "planted-base", "page-header", "ball-crosses")
 CLEAN = {

@@ -5,8 +5,8 @@ from conftest import ROUTINE
 from core.dancing import song
 
 from maplestep.core.errors import SongError
-from maplestep.core.laying import lay_out
-from maplestep.core.practice import MixWish, mix_seconds, plan_mix
+from maplestep.core.layout.engine import lay_out
+from maplestep.core.tools.practice import MixWish, mix_seconds, plan_mix
 from maplestep.formats.routine_file import RoutineForm, routine_of
 
 # 120 bpm: a count lasts 0.5 s; at half... at 0.8 speed 0.625 s.

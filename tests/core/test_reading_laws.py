@@ -9,10 +9,10 @@ from core.dancing import part_of, steps
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from maplestep.core.feet import Foot
 from maplestep.core.figures.expand import FigureUse, Stance, expand
 from maplestep.core.figures.vocabulary import FIGURES
 from maplestep.core.findings.repairs import applied
+from maplestep.core.primitives.feet import Foot
 from maplestep.core.sheet.read import read_sheet
 
 # A line for nearly every figure, as text with {F} for the leading foot and {O} for the other;

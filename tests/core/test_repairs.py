@@ -5,9 +5,9 @@ from core.test_corpus import TEXTS
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from maplestep.core.finding import Severity, SheetEdit
 from maplestep.core.findings.registry import sheet_findings
 from maplestep.core.findings.repairs import applied, other_side
+from maplestep.core.primitives.finding import Severity, SheetEdit
 from maplestep.core.sheet.read import read_sheet
 from maplestep.core.sheet.write.rewrite import TIMINGS, section_copy, timing_edit
 

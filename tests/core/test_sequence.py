@@ -5,7 +5,8 @@ from core.dancing import song, timeline
 from hypothesis import given
 from hypothesis import strategies as st
 
-from maplestep.core.sequence import (
+from maplestep.core.primitives.turns import clock
+from maplestep.core.routine.sequence import (
     Item,
     cut_item,
     moved_item,
@@ -14,7 +15,6 @@ from maplestep.core.sequence import (
     taken_out,
     write_sequence,
 )
-from maplestep.core.turns import clock
 
 NAMES = ("A", "B", "C", "A'", "Tag", "Tag 2", "Bridge", "Ending")
 

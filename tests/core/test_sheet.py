@@ -6,10 +6,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from maplestep.core.errors import FileError
-from maplestep.core.feet import Foot
 from maplestep.core.findings.registry import sheet_findings
-from maplestep.core.findings.words import ENGLISH, advice, message
+from maplestep.core.primitives.feet import Foot
 from maplestep.core.sheet.read import read_sheet
+from maplestep.messages.findings import ENGLISH, advice, message
 
 TWO_SECTIONS = """Harvest Lane
 16 counts, 2 walls, beginner

@@ -5,16 +5,16 @@ from fractions import Fraction as F
 import pytest
 from core.dancing import codes, part_of, steps
 
-from maplestep.core.feet import Foot
 from maplestep.core.findings.registry import sheet_findings
-from maplestep.core.moves import Span
+from maplestep.core.primitives.feet import Foot
+from maplestep.core.primitives.moves import Span
+from maplestep.core.primitives.turns import clock
 from maplestep.core.sheet.claims import events_in, facings_in
 from maplestep.core.sheet.lines.choose import read_lines
 from maplestep.core.sheet.lines.model import PartHeading, SectionHeading
 from maplestep.core.sheet.lines.repeats import read_repetition
 from maplestep.core.sheet.model import Part
 from maplestep.core.sheet.read import read_sheet
-from maplestep.core.turns import clock
 
 
 def heading(line: str) -> str:

@@ -9,7 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from maplestep.core.errors import SongError
-from maplestep.core.song import Phrase, PhraseKind, TempoMap, unmapped_song
+from maplestep.core.song.model import Phrase, PhraseKind, TempoMap, unmapped_song
 
 TICKS = 480
 

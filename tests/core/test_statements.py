@@ -9,11 +9,12 @@ from core.dancing import restart, tag
 from hypothesis import given
 from hypothesis import strategies as st
 
-from maplestep.core.from_sheet import differences, statement_of, taken_over
-from maplestep.core.routine import Event, EventKind, Routine
+from maplestep.core.routine.from_sheet import differences, statement_of, taken_over
+from maplestep.core.routine.model import Event, EventKind, Routine
 from maplestep.core.sheet.read import read_sheet
 from maplestep.core.sheet.statements import read_statements
-from maplestep.core.song import unmapped_song
+from maplestep.core.song.model import unmapped_song
+from maplestep.messages.findings import sentences
 
 CASES = [
     tuple(line.split("\t"))
@@ -145,7 +146,7 @@ def test_what_is_not_certain_is_left_with_its_reason(text: str) -> None:
     stated = taken_over(read_sheet(f"Kiln\n1-16 R walk\n1-16 R walk\n{text}\n"))
     assert stated.events == ()
     (left,) = stated.left
-    assert LEFT[text] in left.why
+    assert LEFT[text] in sentences(left.why)
     assert text.rsplit(maxsplit=1)[-1] in left.said or left.said in text
 
 

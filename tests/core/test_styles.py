@@ -8,17 +8,17 @@ from typing import Any
 
 import pytest
 
-from maplestep.core.finding import Finding, Severity
 from maplestep.core.findings.registry import sheet_findings
-from maplestep.core.findings.words import message
-from maplestep.core.from_sheet import taken_over
-from maplestep.core.routine import EventKind
+from maplestep.core.primitives.finding import Finding, Severity
+from maplestep.core.primitives.turns import clock
+from maplestep.core.routine.from_sheet import taken_over
+from maplestep.core.routine.model import EventKind
 from maplestep.core.sheet.language.kinds import Kind
 from maplestep.core.sheet.language.lexicon import standard
 from maplestep.core.sheet.lines.model import StepLine
 from maplestep.core.sheet.model import Part, PartKind
 from maplestep.core.sheet.read import Reading, read_sheet
-from maplestep.core.turns import clock
+from maplestep.messages.findings import message
 
 CORPUS = Path(__file__).parents[1] / "corpus"
 TRUTH: dict[str, dict[str, Any]] = tomllib.loads((CORPUS / "styles.toml").read_text("utf-8"))

@@ -6,13 +6,14 @@ from fractions import Fraction as F
 import pytest
 from core.dancing import happens, quarter_dance, restart, song, tag, timeline
 
-from maplestep.core.claim_check import check_claims
-from maplestep.core.laying import lay_out
+from maplestep.core.layout.engine import lay_out
+from maplestep.core.layout.readback import as_text, read_back
 from maplestep.core.planner.fit import best_fit, rank_key, units_match
-from maplestep.core.readback import as_text, read_back
-from maplestep.core.routine import Routine
+from maplestep.core.routine.model import Routine
 from maplestep.core.sheet.read import read_sheet
-from maplestep.core.swap import Fate, swap
+from maplestep.core.tools.claim_check import check_claims
+from maplestep.core.tools.swap import Fate, swap
+from maplestep.messages.findings import message, sentences
 
 DANCE = read_sheet(f"Brick Lane\nImprover\n{quarter_dance('right')}").sheet
 PLAIN = song("verse 64, chorus 64, verse 64, chorus 64")
@@ -115,11 +116,11 @@ def test_claims_are_danced(text: str, kinds: list[str | None], agrees: bool) -> 
 def test_a_claim_names_what_is_against_it() -> None:
     (claim,) = check_claims("tag after wall 2 facing 3:00", ROUTINE.routine)
     # Both readings are told: 3:00 is where wall 2 starts.
-    assert claim.against[0].startswith(
+    assert sentences(claim.against[0]).startswith(
         "Tag +4 on wall 2 faces 6:00; 3:00 is where that wall starts"
     )
     (claim,) = check_claims("an 8-count tag after wall 1", ROUTINE.routine)
-    assert claim.against == ("It says 8 counts; Tag on the sheet has 4.",)
+    assert [message(f) for f in claim.against] == ["It says 8 counts; Tag on the sheet has 4."]
 
 
 def test_the_read_back_by_hand() -> None:

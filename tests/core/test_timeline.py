@@ -9,8 +9,8 @@ from core.dancing import quarter_dance, restart, song, tag, timeline, walk
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from maplestep.core.timeline import Ended, PassKind
-from maplestep.core.turns import clock
+from maplestep.core.layout.timeline import Ended, PassKind
+from maplestep.core.primitives.turns import clock
 from maplestep.formats.routine_file import read_routine, routine_of
 
 FOUR_WALLS = song("intro 16, verse 64, chorus 64")
@@ -82,7 +82,7 @@ def test_kite_weather_worked_out_by_hand() -> None:
     Facing: each whole wall -1/4; wall 5 has turned -1/2 + 1/4 = -1/4 by count 24 as well.
     """
     _, routine, _ = read_routine(_demo(1)[0])
-    from maplestep.core.laying import lay_out
+    from maplestep.core.layout.engine import lay_out
 
     line = lay_out(routine)
     assert [w.start for w in line.walls] == [16, 48, 80, 116, 148, 172, 204, 236, 272]
@@ -94,7 +94,7 @@ def test_kite_weather_worked_out_by_hand() -> None:
 
 @pytest.mark.parametrize("number", [1, 2, 3, 4])
 def test_no_time_is_lost_in_the_demo_routines(number: int) -> None:
-    from maplestep.core.laying import lay_out
+    from maplestep.core.layout.engine import lay_out
 
     form, _, reading = read_routine(_demo(number)[0])
     line = lay_out(routine_of(form, reading))

@@ -6,7 +6,14 @@ from hypothesis import strategies as st
 from sympy.combinatorics.named_groups import CyclicGroup
 
 from maplestep.core.errors import FacingError
-from maplestep.core.turns import CLOCKS, clock, parse_clock, spread, to_front, walls_in_dance
+from maplestep.core.primitives.turns import (
+    CLOCKS,
+    clock,
+    parse_clock,
+    spread,
+    to_front,
+    walls_in_dance,
+)
 
 EIGHTHS = st.integers(-40, 40)
 

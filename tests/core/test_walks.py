@@ -7,13 +7,13 @@ from core.dancing import quarter_dance, restart, song, tag, timeline
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from maplestep.core.counts import parse_cut
-from maplestep.core.laying import lay_out
-from maplestep.core.routine import Event, EventKind, Routine
+from maplestep.core.layout.engine import lay_out
+from maplestep.core.layout.timeline import Timeline
+from maplestep.core.primitives.counts import parse_cut
+from maplestep.core.primitives.turns import clock
+from maplestep.core.routine.model import Event, EventKind, Routine
 from maplestep.core.sheet.read import read_sheet
-from maplestep.core.song import Phrase, PhraseKind, Song
-from maplestep.core.timeline import Timeline
-from maplestep.core.turns import clock
+from maplestep.core.song.model import Phrase, PhraseKind, Song
 
 # 32 counts, a quarter right on count 31; feet: right first, right free after each four.
 DANCE = quarter_dance("right")
@@ -223,7 +223,7 @@ def test_a_longer_song_only_adds_at_the_end(events: list[Event], counts: int, mo
 @settings(max_examples=60, deadline=None)
 @given(EVENTS, st.integers(40, 200))
 def test_every_event_is_met_or_found_missing(events: list[Event], counts: int) -> None:
-    from maplestep.core.findings.events_never import check
+    from maplestep.core.findings.checks.fit.events_never import check
 
     line = made(events, [counts])
     met = line.events_met()

@@ -2,16 +2,20 @@
 
 import re
 from collections.abc import Sequence
+from dataclasses import replace
 from fractions import Fraction as F
 
 import pytest
 from core.dancing import happens, quarter_dance, restart, song, tag, timeline
 
-from maplestep.core.finding import Finding
 from maplestep.core.findings.registry import fit_findings, load_findings, sheet_findings
-from maplestep.core.findings.words import ENGLISH, advice, message
+from maplestep.core.primitives.finding import Finding
+from maplestep.core.routine.from_sheet import taken_over
 from maplestep.core.sheet.read import read_sheet
-from maplestep.core.song import PhraseKind, Song
+from maplestep.core.song.model import PhraseKind, Song
+from maplestep.core.tools.claim_check import check_claims
+from maplestep.messages.findings import ENGLISH, advice, message
+from maplestep.services.plan import PlanRequest, plan
 
 # 32 counts, a quarter right on 31, right foot first and free at the end.
 DANCE = quarter_dance("right")
@@ -644,8 +648,112 @@ FITS: dict[str, Case] = {
 }
 
 
+# Statements that are not taken over, below "1-16 R walk" twice; and two parts where one is named.
+_TWO_TAGS = "Tag 1\n1-4 R walk\nTag 2\n1-4 R rocking chair\n"
+_TWO_PARTS = "Part A\n1-8 R walk\nPart B\n1-8 R walk\n"
+LEFT = {
+    "sheet.left-length": ("Tag after wall 2", "It does not say how long the tag is"),
+    "sheet.left-which": (_TWO_TAGS + "Tag after wall 2", "The sheet has several of these"),
+    "sheet.left-steps": (
+        "On wall 3 change counts 15-16",
+        "The sheet has no steps for this change.",
+    ),
+    "sheet.left-middle": (
+        "Tag: 4 counts after 16 counts of wall 3",
+        "A tag in the middle of a wall.",
+    ),
+    "sheet.left-place": (
+        "Restart on wall 3 after section 9",
+        "It does not say after which count.",
+    ),
+    "sheet.left-rule": (
+        "Restart the ninth time you start at 9:00 after 8 counts",
+        "No wall of the dance comes to this.",
+    ),
+    "sheet.left-order": (_TWO_PARTS + "Sequence: A, Z, B", "This order is not read."),
+    "sheet.left-part": (
+        _TWO_PARTS + "Restart the second time you start at 6:00 after 4 counts",
+        "In a phrased dance the order says where it comes.",
+    ),
+}
+# What is said of a routine, on STEPS (8 counts, no turn) with the tag of RIGHT_TAG (2 counts).
+CLAIMS = {
+    "claim.no-wall": ("there is a restart", "It names no wall."),
+    "claim.no-event": ("we dance it twice", "No tag, restart, bridge, step change"),
+    "claim.cannot-be": ("step change on wall 2", "The sheet has no steps for this change."),
+    "claim.tag-inside": ("tag after 4 counts of wall 2", "A tag in the middle of a wall is taken"),
+    "claim.length": ("an 8-count tag after wall 1", "It says 8 counts; Tag on the sheet has 2."),
+    "claim.which": (_TWO_TAGS + ">tag after wall 1", "It does not say which of the sheet's tags"),
+    "claim.no-length": (">tag after wall 1", "It does not say how long it is; taken as 4 counts"),
+    "claim.twice": (
+        "restart wall 2 after 4 counts; restart wall 2 after 6 counts",
+        "Two restarts are named for wall 2; only the earlier one happens.",
+    ),
+    "claim.clock-walls": (
+        "the 12 o'clock wall: restart after 4",
+        "all start at 12:00.",
+    ),
+}
+
+
+# DANCE has 32 counts, so its second wall ends a verse of 64; LOADED is eight counts long.
+PLANS = {
+    "plan.nothing-to-dance": ("A title alone", song("verse 64"), {}, "There is nothing to dance"),
+    "plan.no-phrases": (DANCE, song("unmarked 64"), {}, "This song has no marked phrases."),
+    "plan.other-unit": (
+        "Waltz\n" + "1-3 L twinkle\n4-6 R twinkle\n" * 4,
+        song("verse 32, chorus 32"),
+        {},
+        "Waltz is not counted like this song, which goes by in eights.",
+    ),
+    # Phrases of 20 counts, walls of 32, and nothing allowed that could bring them together.
+    "plan.poor": (
+        "Kiln\n" + DANCE,
+        song("verse 20, chorus 20, verse 20, chorus 20"),
+        {"max_events": 0},
+        "Kiln and this song do not go together.",
+    ),
+    # A restart after 8 counts puts every wall eight counts early: no phrase of 32 is met again.
+    "plan.spoilt": (
+        DANCE,
+        song("verse 32, chorus 32, verse 32, chorus 32"),
+        {"max_events": 0, "keep": ("spoils",)},
+        "With the events that stay, even the best plan begins only",
+    ),
+}
+
+
 def test_every_code_has_its_case() -> None:
-    assert {*SHEETS, *LOADS, *FITS} == set(ENGLISH)
+    # How a search ends without a plan: planner/test_walls.py, bench/stress.py.
+    ends = {"plan.nothing-possible", "plan.given-up"}
+    assert {*SHEETS, *LOADS, *FITS, *LEFT, *CLAIMS, *PLANS, *ends} == set(ENGLISH)
+
+
+@pytest.mark.parametrize("code", PLANS)
+def test_what_is_said_of_a_plan(code: str) -> None:
+    sheet, music, limits, words = PLANS[code]
+    events = [replace(restart(1, "8"), id="spoils")] if "keep" in limits else []
+    verdict = plan(timeline(sheet, music, *events).routine, PlanRequest(**limits)).verdict
+    assert verdict is not None
+    assert verdict.code == code
+    assert words in message(verdict)
+
+
+@pytest.mark.parametrize("code", LEFT)
+def test_why_a_statement_is_not_taken_over(code: str) -> None:
+    text, words = LEFT[code]
+    above = "" if "Part A" in text else "1-16 R walk\n1-16 R walk\n"
+    left = taken_over(read_sheet(f"Kiln\n{above}{text}\n")).left
+    assert any(words in sentence for sentence in said([each.why for each in left], code))
+
+
+@pytest.mark.parametrize("code", CLAIMS)
+def test_what_is_said_of_a_claim(code: str) -> None:
+    *sheet, text = CLAIMS[code][0].split(">")
+    steps = STEPS + sheet[0] if sheet else RIGHT_TAG
+    line = timeline(steps, song("verse 64"))
+    against = [f for claim in check_claims(text, line.routine) for f in claim.against]
+    assert any(CLAIMS[code][1] in sentence for sentence in said(against, code))
 
 
 def said(findings: Sequence[Finding], code: str) -> list[str]:

@@ -11,8 +11,8 @@ import webvtt
 from core.dancing import happens, quarter_dance, restart, song, tag, timeline
 from pypdf import PdfReader
 
-from maplestep.core.laying import lay_out
-from maplestep.core.timeline import Timeline
+from maplestep.core.layout.engine import lay_out
+from maplestep.core.layout.timeline import Timeline
 from maplestep.formats.calls_vtt import calls, write_vtt
 from maplestep.formats.cue_sheet import write_cue_sheet
 from maplestep.formats.routine_file import read_routine

@@ -11,9 +11,9 @@ from conftest import ROUTINE
 from hypothesis import given
 from hypothesis import strategies as st
 
-from maplestep.cli import schema_of
+from maplestep.cli.main import schema_of
 from maplestep.core.errors import FileError
-from maplestep.core.song import PhraseKind
+from maplestep.core.song.model import PhraseKind
 from maplestep.formats.locate import locate
 from maplestep.formats.routine_file import (
     PhraseForm,

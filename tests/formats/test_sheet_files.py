@@ -9,14 +9,14 @@ import jsonschema
 import pytest
 from core.test_corpus import TEXTS
 
-from maplestep.cli import figures_table, main, schema_of
-from maplestep.core.finding import Severity
-from maplestep.core.from_sheet import taken_over
-from maplestep.core.routine import EventKind
+from maplestep.cli.main import figures_table, main, schema_of
+from maplestep.core.primitives.finding import Severity
+from maplestep.core.routine.from_sheet import taken_over
+from maplestep.core.routine.model import EventKind
 from maplestep.core.sheet.model import PartKind
 from maplestep.core.sheet.read import Reading, read_sheet
+from maplestep.core.sheet.render import FRENCH
 from maplestep.core.sheet.write.format import Style
-from maplestep.core.sheet.write.render import FRENCH
 from maplestep.formats.sheet_csv import COLUMNS, read_csv, write_csv
 from maplestep.formats.sheet_file import SheetForm, read_sheet_file, write_sheet_file
 from maplestep.formats.sheet_markdown import write_markdown

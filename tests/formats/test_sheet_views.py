@@ -3,21 +3,22 @@
 import pytest
 from core.test_corpus import TEXTS
 
-from maplestep.core.counts import parse_counts
+from maplestep.core.primitives.counts import parse_counts
 from maplestep.core.sheet.read import read_sheet
+from maplestep.core.sheet.render import FRENCH
 from maplestep.core.sheet.write.format import Style
 from maplestep.core.sheet.write.printed import printed
-from maplestep.core.sheet.write.render import FRENCH
 from maplestep.formats.foot_chart import chart_svg
 from maplestep.formats.sheet_pdf import Print, page_html
-from maplestep.formats.sheet_views import sheet_view
-from maplestep.formats.vocabulary_view import vocabulary_view
+from maplestep.services.check import check_sheet
+from maplestep.views.sheet import sheet_view
+from maplestep.views.vocabulary import vocabulary_view
 
 
 @pytest.mark.parametrize("name", TEXTS)
 def test_every_place_given_lies_in_the_text(name: str) -> None:
     text = TEXTS[name]
-    view = sheet_view(read_sheet(text), bpm=100)
+    view = sheet_view(check_sheet(read_sheet(text), bpm=100))
     for finding in (*view.findings, *view.load):
         assert finding.start is not None
         assert finding.end is not None
@@ -38,7 +39,7 @@ def test_every_place_given_lies_in_the_text(name: str) -> None:
 
 
 def test_a_step_change_says_which_counts_differ() -> None:
-    view = sheet_view(read_sheet(TEXTS["22-step-change"]))
+    view = sheet_view(check_sheet(read_sheet(TEXTS["22-step-change"])))
     change = next(part for part in view.parts if part.kind == "change")
     assert change.changed is not None
     # Counts 13-16 are the stretch from 12 to 16.
@@ -46,7 +47,9 @@ def test_a_step_change_says_which_counts_differ() -> None:
 
 
 def test_timing_is_said_and_counted() -> None:
-    half, double = (sheet_view(read_sheet(TEXTS[n])) for n in ("18-half-time", "33-double-time"))
+    half, double = (
+        sheet_view(check_sheet(read_sheet(TEXTS[n]))) for n in ("18-half-time", "33-double-time")
+    )
     assert (half.timing, half.counts) == ("half", 16)
     assert (double.timing, double.counts) == ("double", 32)
 

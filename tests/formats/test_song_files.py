@@ -13,11 +13,11 @@ import pretty_midi
 import pytest
 from core.dancing import song
 
-from maplestep.cli import schema_of
+from maplestep.cli.main import schema_of
 from maplestep.core.errors import FileError, MapleStepError, SongError
-from maplestep.core.song import CuePoint, Song
-from maplestep.formats.song_edits import apply_edit
+from maplestep.core.song.model import CuePoint, Song
 from maplestep.formats.song_file import OUT, SongFileForm, read_any, write_any, write_song_file
+from maplestep.services.song_edits import apply_edit
 
 SCHEMA = Path(__file__).parents[2] / "docs/formats/song.schema.json"
 # Count 1 at 1.2 s; 8 beats at 100 bpm, a stop of 2 s after beat 15, then 120 bpm.
@@ -157,7 +157,7 @@ def test_an_edited_song_is_one_that_can_be_stored(edit: dict[str, Any]) -> None:
     from pydantic import TypeAdapter
 
     from maplestep.formats.routine_file import song_form, song_of
-    from maplestep.formats.song_edits import SongEdit
+    from maplestep.services.song_edits import SongEdit
 
     edited = apply_edit(STOPS, TypeAdapter(SongEdit).validate_python(edit))
     assert song_of(song_form(edited)) == edited
@@ -165,7 +165,7 @@ def test_an_edited_song_is_one_that_can_be_stored(edit: dict[str, Any]) -> None:
 
 
 def test_a_reading_needs_a_recording() -> None:
-    from maplestep.formats.song_edits import TakeReading
+    from maplestep.services.song_edits import TakeReading
 
     with pytest.raises(MapleStepError, match="no such reading"):
         apply_edit(STOPS, TakeReading(op="reading", number=0))

@@ -5,7 +5,7 @@ from fractions import Fraction as F
 import pytest
 from core.dancing import song
 
-from maplestep.core.listening import (
+from maplestep.core.song.listening import (
     HeardPhrase,
     Listening,
     Reading,
@@ -13,8 +13,8 @@ from maplestep.core.listening import (
     irregular_places,
     song_from,
 )
-from maplestep.core.song import PhraseKind
-from maplestep.formats.song_views import listening_view, song_map
+from maplestep.core.song.model import PhraseKind
+from maplestep.views.song import listening_view, song_map
 
 # 60 bpm from 2 s on: 40 beats, phrases of 8 and 32.
 BEATS = tuple(2.0 + n for n in range(40))

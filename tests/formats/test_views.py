@@ -7,14 +7,15 @@ from itertools import pairwise
 import pytest
 from core.dancing import restart, song, tag
 
-from maplestep.core.laying import lay_out
-from maplestep.core.routine import Event, Routine
+from maplestep.core.layout.engine import lay_out
+from maplestep.core.primitives.turns import CLOCKS, parse_clock
+from maplestep.core.routine.model import Event, Routine
 from maplestep.core.sheet.read import read_sheet
-from maplestep.core.song import Song
-from maplestep.core.turns import CLOCKS, parse_clock
+from maplestep.core.song.model import Song
 from maplestep.formats.routine_file import read_routine
-from maplestep.formats.sheet_views import sheet_view
-from maplestep.formats.timeline_views import WholeTimelineView, whole_timeline_view
+from maplestep.services.check import check_routine, check_sheet
+from maplestep.views.sheet import sheet_view
+from maplestep.views.timeline import WholeTimelineView, whole_timeline_view
 
 SHEET = """Two Sections
 14 counts, 4 walls, beginner
@@ -35,11 +36,11 @@ Tag
 def view_of(sheet: str, music: Song, *events: Event) -> WholeTimelineView:
     reading = read_sheet(sheet)
     routine = Routine(song=music, sheet=reading.sheet, events=events, title="Named")
-    return whole_timeline_view(lay_out(routine), reading)
+    return whole_timeline_view(check_routine(lay_out(routine), reading))
 
 
 def test_a_sheet_is_told_section_by_section() -> None:
-    view = sheet_view(read_sheet(SHEET))
+    view = sheet_view(check_sheet(read_sheet(SHEET)))
     part, tag_part = view.parts
     # Net: a quarter right less an eighth left is an eighth right: eight walls, not four.
     assert (view.title, view.level, view.counts, view.walls) == ("Two Sections", "beginner", 14, 8)
@@ -117,7 +118,7 @@ DEMO = [f for f in resources.files("maplestep.demo").iterdir() if f.name.endswit
 @pytest.mark.parametrize("file", DEMO, ids=lambda file: file.name)
 def test_what_is_told_agrees_with_itself(file) -> None:  # type: ignore[no-untyped-def]
     form, routine, reading = read_routine(file.read_bytes())
-    view = whole_timeline_view(lay_out(routine), reading, title=form.title)
+    view = whole_timeline_view(check_routine(lay_out(routine), reading), title=form.title)
     told = json.loads(view.model_dump_json())
     moves = told["moves"]
     assert [m["at_seconds"] for m in moves] == sorted(m["at_seconds"] for m in moves)
@@ -139,7 +140,7 @@ def test_the_demo_shows_what_it_promises() -> None:
     wrong = {}
     for file in sorted(DEMO, key=lambda f: f.name):
         _, routine, reading = read_routine(file.read_bytes())
-        view = whole_timeline_view(lay_out(routine), reading)
+        view = whole_timeline_view(check_routine(lay_out(routine), reading))
         both = [*view.sheet_findings, *view.findings]
         wrong[reading.sheet.title] = [f.code for f in both if f.severity != "know"]
     assert wrong == {

@@ -12,7 +12,7 @@ import numpy as np
 from scipy.ndimage import maximum_filter1d
 
 from ..core.errors import RecordingError
-from ..core.listening import HeardPhrase, Listening, Reading, Stretch
+from ..core.song.listening import HeardPhrase, Listening, Reading, Stretch
 from .arrays import Floats
 from .decode import read_mono
 from .follow import follow_beats

@@ -22,7 +22,7 @@ import numpy as np
 import soundfile
 
 from ..core.errors import BandError
-from ..core.song import Feel, PhraseKind, PlacedPhrase, Song
+from ..core.song.model import Feel, PhraseKind, PlacedPhrase, Song
 from .arrays import Floats
 from .encode import write_sound
 

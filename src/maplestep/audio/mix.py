@@ -13,7 +13,7 @@ import numpy as np
 import soundfile
 
 from ..core.errors import MixError
-from ..core.practice import MixPlan, mix_seconds
+from ..core.tools.practice import MixPlan, mix_seconds
 from .arrays import Floats
 from .encode import writer
 from .voice import SAMPLE_RATE, sounds

@@ -13,7 +13,7 @@ from typing import Final
 
 import numpy as np
 
-from ..core.song import PhraseKind
+from ..core.song.model import PhraseKind
 from .arrays import Floats, Ints
 from .harmony import Harmony, unit_rows
 from .ones import Bars

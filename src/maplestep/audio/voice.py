@@ -14,7 +14,7 @@ import soundfile
 import soxr
 
 from ..core.errors import VoiceError
-from ..core.practice import CLICK, IN_FOUR, ONE
+from ..core.tools.practice import CLICK, IN_FOUR, ONE
 from .arrays import Floats
 
 SAMPLE_RATE: Final = 44_100

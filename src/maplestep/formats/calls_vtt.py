@@ -11,9 +11,9 @@ from collections.abc import Iterator
 from fractions import Fraction
 from typing import Final, NamedTuple
 
-from ..core.findings.event_words import event_name
-from ..core.timeline import Ended, Pass, PassKind, Timeline
-from ..core.turns import clock
+from ..core.layout.timeline import Ended, Pass, PassKind, Timeline
+from ..core.primitives.turns import clock
+from ..core.routine.event_words import event_name
 
 WARNED: Final = (8, 4)
 

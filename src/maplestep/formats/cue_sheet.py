@@ -10,9 +10,9 @@ from collections.abc import Iterator
 from html import escape
 from typing import Final
 
-from ..core.findings.event_words import event_name
-from ..core.timeline import Ended, Pass, Timeline
-from ..core.turns import amount_words, clock, to_front
+from ..core.layout.timeline import Ended, Pass, Timeline
+from ..core.primitives.turns import amount_words, clock, to_front
+from ..core.routine.event_words import event_name
 from .pdf import FONTS, page_pdf
 from .stack_svg import room_svg, row_svg
 

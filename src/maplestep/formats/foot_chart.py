@@ -10,11 +10,11 @@ from fractions import Fraction
 from html import escape
 from typing import Final
 
-from ..core.feet import Foot
 from ..core.figures.words import move_word
-from ..core.moves import Move
+from ..core.primitives.feet import Foot
+from ..core.primitives.moves import Move
+from ..core.primitives.turns import amount_words
 from ..core.sheet.model import Section
-from ..core.turns import amount_words
 
 _COUNT: Final = 62
 _LEFT: Final = 22

@@ -3,8 +3,8 @@ tag, bridge and ending, with the way one faces."""
 
 from __future__ import annotations
 
-from ..core.timeline import Pass, PassKind, Timeline
-from ..core.turns import clock
+from ..core.layout.timeline import Pass, PassKind, Timeline
+from ..core.primitives.turns import clock
 from .song_midi import write_midi
 from .wall_list import what_happens
 

@@ -10,11 +10,11 @@ from typing import Final, Literal
 
 from pydantic import BaseModel, ConfigDict, ValidationError
 
-from ..core.counts import label
 from ..core.errors import FileError
+from ..core.primitives.counts import label
+from ..core.primitives.turns import clock
 from ..core.sheet.model import Part
 from ..core.sheet.read import Reading
-from ..core.turns import clock
 from .json_text import load_json
 
 FORMAT: Final = "maplestep-sheet"

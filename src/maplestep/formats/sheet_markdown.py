@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from ..core.moves import Span
+from ..core.primitives.moves import Span
 from ..core.sheet.lines.headings import heading_in
 from ..core.sheet.lines.model import FigureLine, PartHeading
 from ..core.sheet.model import PartKind

@@ -7,11 +7,11 @@ from dataclasses import dataclass
 from html import escape
 from typing import Final
 
+from ..core.primitives.turns import net_turn_words, walls_in_dance
 from ..core.sheet.model import PartKind
 from ..core.sheet.read import Reading
 from ..core.sheet.write.format import Style
 from ..core.sheet.write.printed import PrintedPart, PrintedSection, PrintedSheet, printed
-from ..core.turns import net_turn_words, walls_in_dance
 from .foot_chart import chart_svg
 from .pdf import FONTS, page_pdf
 

@@ -9,8 +9,8 @@ from typing import Literal
 from pydantic import ValidationError
 
 from ..core.errors import FileError
-from ..core.sketch import lay_on
-from ..core.song import Song
+from ..core.song.imported import lay_on
+from ..core.song.model import Song
 from .json_text import load_json
 from .routine_file import Form, SongForm, form_error, song_form, song_of, write_form
 from .song_jams import read_jams, write_jams

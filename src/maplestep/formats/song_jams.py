@@ -11,8 +11,8 @@ import math
 from typing import Any, Final
 
 from ..core.errors import FileError
-from ..core.sketch import Segment, Sketch
-from ..core.song import Song
+from ..core.song.imported import Segment, Sketch
+from ..core.song.model import Song
 from .json_text import load_json
 from .text import decode_text
 

@@ -9,9 +9,9 @@ import math
 from typing import Final
 
 from ..core.errors import FileError
-from ..core.phrasing import length_words
-from ..core.sketch import Segment, Sketch
-from ..core.song import Song
+from ..core.song.imported import Segment, Sketch
+from ..core.song.model import Song
+from ..core.song.phrasing import length_words
 from .text import decode_text
 
 _MOST_LINES: Final = 20_000

@@ -11,8 +11,8 @@ import re
 from typing import Final
 
 from ..core.errors import FileError
-from ..core.sketch import Sketch
-from ..core.song import Song
+from ..core.song.imported import Sketch
+from ..core.song.model import Song
 from .text import decode_text
 
 _TIME = re.compile(r"\[(\d{1,3}):(\d{1,2})(?:[.:](\d{1,3}))?\]")

@@ -15,9 +15,9 @@ from typing import Final
 import mido
 
 from ..core.errors import FileError
-from ..core.phrasing import length_words
-from ..core.sketch import Segment, Sketch
-from ..core.song import Song
+from ..core.song.imported import Segment, Sketch
+from ..core.song.model import Song
+from ..core.song.phrasing import length_words
 
 TICKS: Final = 480
 CLICK, CLICK_ONE = 77, 76  # General MIDI low and high wood block

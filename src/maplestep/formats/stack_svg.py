@@ -9,8 +9,8 @@ from collections.abc import Iterator, Sequence
 from html import escape
 from typing import Final
 
-from ..core.timeline import Ended, Pass, PassKind
-from ..core.turns import FULL
+from ..core.layout.timeline import Ended, Pass, PassKind
+from ..core.primitives.turns import FULL
 
 _WALLS: Final = ("#b5402a", "#d0911f", "#1d5646", "#5481b4")
 _TINTS: Final = {

@@ -13,10 +13,10 @@ from typing import Final
 
 import xlsxwriter
 
-from ..core.findings.event_words import event_name
-from ..core.timeline import Ended, Pass, PassKind, Timeline
-from ..core.turns import clock
-from .shared_views import free_foot
+from ..core.layout.timeline import Ended, Pass, PassKind, Timeline
+from ..core.primitives.feet import free_foot
+from ..core.primitives.turns import clock
+from ..core.routine.event_words import event_name
 
 COLUMNS: Final = (
     *("wall", "what", "name", "starts_facing", "ends_facing", "counts", "from_count"),

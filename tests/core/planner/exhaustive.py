@@ -9,7 +9,7 @@ from fractions import Fraction as F
 
 from maplestep.core.planner.terms import Limits
 from maplestep.core.sheet.model import Part
-from maplestep.core.song import Song
+from maplestep.core.song.model import Song
 
 Wall = tuple[F | None, F | None]
 

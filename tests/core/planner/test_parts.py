@@ -7,14 +7,14 @@ from core.dancing import song
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from maplestep.core.laying import lay_out
+from maplestep.core.layout.engine import lay_out
 from maplestep.core.planner.parts import PartLimits, plan_parts, usual_homes
 from maplestep.core.planner.price import price, total
 from maplestep.core.planner.search import Outcome
 from maplestep.core.planner.terms import TagChoice, importances
-from maplestep.core.routine import Routine
+from maplestep.core.routine.model import Routine
 from maplestep.core.sheet.read import read_sheet
-from maplestep.core.song import Song
+from maplestep.core.song.model import Song
 
 # A: 8 counts, half a turn. B: 6 counts, no turn. Both begin and end so that the right is free.
 TEXT = """Part A

@@ -9,16 +9,16 @@ from core.planner.exhaustive import all_plans, price
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from maplestep.core.counts import parse_cut
+from maplestep.core.layout.timeline import PassKind
 from maplestep.core.planner.price import price as price_of
 from maplestep.core.planner.price import total
 from maplestep.core.planner.search import Outcome
 from maplestep.core.planner.settle import fixed_walls, kept_events, laid_plan
 from maplestep.core.planner.terms import Limits, TagChoice, importances, usual_limits
 from maplestep.core.planner.walls import plan_walls
-from maplestep.core.routine import Event, EventKind, Routine
+from maplestep.core.primitives.counts import parse_cut
+from maplestep.core.routine.model import Event, EventKind, Routine
 from maplestep.core.sheet.model import Part, Sheet
-from maplestep.core.timeline import PassKind
 
 # Eight counts each: no turn; a quarter on 3-4; a half on 1-2 that ends on the wrong foot at 4.
 STILL = part_of("1-4 R rocking chair", "5-8 R rocking chair")

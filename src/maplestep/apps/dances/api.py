@@ -12,15 +12,16 @@ from ninja import File, Query, Router, Schema, Status
 from ninja.files import UploadedFile
 
 from ...core.sheet.read import Reading, read_sheet
+from ...core.sheet.render import LANGUAGES, called
 from ...core.sheet.write.figures_used import self_contained
 from ...core.sheet.write.format import Style, format_sheet
-from ...core.sheet.write.render import LANGUAGES, called
 from ...formats.sheet_csv import write_csv
 from ...formats.sheet_file import write_sheet_file
 from ...formats.sheet_in import sheet_text_of
 from ...formats.sheet_markdown import write_markdown
 from ...formats.sheet_pdf import Print, write_pdf
-from ...formats.sheet_views import SheetView, sheet_view
+from ...services.check import check_sheet
+from ...views.sheet import SheetView, sheet_view
 from ..http import ErrorForm, read_document, user_of
 from .actions.create import create_dance
 from .actions.delete import delete_dance
@@ -68,7 +69,7 @@ def dance_out(dance: Dance) -> DanceOut:
         version=dance.version,
         title=dance.title,
         sheet=dance.sheet,
-        reading=sheet_view(reading_of(dance.owner, dance.sheet)),
+        reading=sheet_view(check_sheet(reading_of(dance.owner, dance.sheet))),
     )
 
 

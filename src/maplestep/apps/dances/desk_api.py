@@ -9,11 +9,12 @@ from ninja import Router, Schema, Status
 from pydantic import Field
 
 from ...core.sheet.read import read_sheet
+from ...core.sheet.render import language_of
 from ...core.sheet.write.format import Style, format_sheet
-from ...core.sheet.write.render import language_of
 from ...core.sheet.write.rewrite import TIMINGS, section_copy, timing_edit
-from ...formats.sheet_views import USUAL_BPM, SheetView, sheet_view
-from ...formats.vocabulary_view import VocabularyView, vocabulary_view
+from ...services.check import USUAL_BPM, check_sheet
+from ...views.sheet import SheetView, sheet_view
+from ...views.vocabulary import VocabularyView, vocabulary_view
 from ..http import ErrorForm, user_of
 from .actions.define_figure import define_figure, forget_figure
 from .api import SheetIn
@@ -60,7 +61,9 @@ class FigureForm(Schema):
 @router.post("/reading", response={200: SheetView, 422: ErrorForm})
 def read(request: HttpRequest, form: ReadIn) -> SheetView:
     """Read a sheet without storing it."""
-    return sheet_view(read_sheet(form.sheet, figures_of(user_of(request))), bpm=form.bpm)
+    return sheet_view(
+        check_sheet(read_sheet(form.sheet, figures_of(user_of(request))), bpm=form.bpm)
+    )
 
 
 @router.get("/words", response=VocabularyView)

@@ -10,11 +10,12 @@ from ninja import File, Router, Schema, Status
 from ninja.files import UploadedFile
 
 from ...core.errors import FileError
-from ...core.from_sheet import statement_of, taken_over
+from ...core.routine.from_sheet import statement_of, taken_over
 from ...core.sheet.read import Reading
 from ...formats.documents.read import MAX_BYTES
 from ...formats.sheet_in import sheet_text_of
-from ...formats.sheet_views import sheet_view
+from ...services.check import check_sheet
+from ...views.sheet import sheet_view
 from ..http import ErrorForm, user_of
 from .models import Scan
 from .queries import reading_of
@@ -75,7 +76,7 @@ def text_of(request: HttpRequest, file: File[UploadedFile]) -> TextOut:
 
 def understood(reading: Reading) -> Understood:
     """A sheet in a few words: what it is, what it states, what is to settle."""
-    view = sheet_view(reading)
+    view = sheet_view(check_sheet(reading))
     alarms = [finding for finding in view.findings if finding.severity != "know"]
     stated = taken_over(reading)
     states = [statement_of(event) or event.kind.value for event in stated.events]

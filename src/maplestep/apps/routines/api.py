@@ -13,10 +13,10 @@ from ninja import File, Router, Schema, Status
 from ninja.files import UploadedFile
 from pydantic import Field
 
-from ...core.sequence import MAX_TEXT as MAX_SEQUENCE
+from ...core.routine.sequence import MAX_TEXT as MAX_SEQUENCE
 from ...core.sheet.write.figures_used import self_contained
 from ...formats.routine_file import EventForm, PinForm, Text, Title, write_routine
-from ...formats.timeline_views import TimelineView
+from ...views.timeline import TimelineView
 from ..dances.models import Dance
 from ..dances.queries import reading_of
 from ..http import ErrorForm, json_answer, read_upload, user_of

@@ -11,12 +11,22 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from ...core.errors import RoutineError
-from ...core.from_sheet import differences, statement_of
-from ...core.sequence import Item, cut_item, moved_item, put_in, taken_out, write_sequence
-from ...core.timeline import Timeline
+from ...core.layout.engine import lay_out
+from ...core.layout.readback import read_back
+from ...core.layout.timeline import Timeline
+from ...core.routine.from_sheet import differences, statement_of
+from ...core.routine.sequence import Item, cut_item, moved_item, put_in, taken_out, write_sequence
+from ...core.tools.claim_check import check_claims
+from ...core.tools.endings import end_choices
+from ...core.tools.swap import swap
 from ...formats.calls_vtt import write_vtt
 from ...formats.cue_sheet import write_cue_sheet
-from ...formats.fit_views import (
+from ...formats.routine_file import EventForm, Text, event_form, song_of
+from ...formats.routine_midi import write_routine_midi
+from ...formats.wall_list import write_walls_csv, write_walls_xlsx
+from ...messages.findings import sentences
+from ...services.plan import plan
+from ...views.fit import (
     ClaimView,
     EndChoiceView,
     FitView,
@@ -27,10 +37,7 @@ from ...formats.fit_views import (
     said_views,
     swap_views,
 )
-from ...formats.plan_views import PlansView, PlanWish, plans_view
-from ...formats.routine_file import EventForm, Text, event_form, song_of
-from ...formats.routine_midi import write_routine_midi
-from ...formats.wall_list import write_walls_csv, write_walls_xlsx
+from ...views.plans import PlanRequestForm, PlansView, plans_view
 from ..http import ErrorForm, json_answer, user_of
 from ..owned import find
 from ..songs.queries import get_song, stored_song_form
@@ -146,7 +153,10 @@ def beside_sheet(request: HttpRequest, pk: uuid.UUID) -> SheetDifference:
         extra=[event.id for event in found.extra],
         extra_words=[statement_of(event) or event.kind.value for event in found.extra],
         sequence=found.sequence,
-        left=[LeftOut(said=each.said, why=each.why, line=each.span.line) for each in found.left],
+        left=[
+            LeftOut(said=each.said, why=sentences(each.why), line=each.span.line)
+            for each in found.left
+        ],
         lines="\n".join(lines),
     )
 
@@ -163,22 +173,24 @@ def write_into_sheet(request: HttpRequest, pk: uuid.UUID) -> HttpResponse:
 
 
 @router.post("/routines/{uuid:pk}/plans", response={200: PlansView, 404: ErrorForm, 422: ErrorForm})
-def plans(request: HttpRequest, pk: uuid.UUID, wish: PlanWish) -> HttpResponse:
+def plans(request: HttpRequest, pk: uuid.UUID, asked: PlanRequestForm) -> HttpResponse:
     """The best tags and restarts, or the best order of parts, within the user's limits."""
-    return json_answer(plans_view(routine_core(get_routine(user_of(request), pk)), wish))
+    return json_answer(
+        plans_view(plan(routine_core(get_routine(user_of(request), pk)), asked.request()))
+    )
 
 
 @router.get("/routines/{uuid:pk}/endings", response={200: list[EndChoiceView], 404: ErrorForm})
 def endings(request: HttpRequest, pk: uuid.UUID) -> list[EndChoiceView]:
     """Ways to end facing the front."""
     routine = get_routine(user_of(request), pk)
-    return end_choice_views(laid_out(routine), reading_of_routine(routine))
+    return end_choice_views(end_choices(laid_out(routine), reading_of_routine(routine)))
 
 
 @router.get("/routines/{uuid:pk}/said", response={200: list[SaidView], 404: ErrorForm})
 def said(request: HttpRequest, pk: uuid.UUID, language: Language = "en") -> list[SaidView]:
     """The routine in words, as said to a class."""
-    return said_views(laid_out(get_routine(user_of(request), pk)), language)
+    return said_views(read_back(laid_out(get_routine(user_of(request), pk)), language))
 
 
 @router.post(
@@ -186,7 +198,8 @@ def said(request: HttpRequest, pk: uuid.UUID, language: Language = "en") -> list
 )
 def claims(request: HttpRequest, pk: uuid.UUID, said: ClaimsIn) -> list[ClaimView]:
     """What is said of tags and restarts, against the dance."""
-    return claim_views(said.text, routine_core(get_routine(user_of(request), pk)))
+    routine = routine_core(get_routine(user_of(request), pk))
+    return claim_views(check_claims(said.text, routine), routine)
 
 
 @router.post("/routines/{uuid:pk}/order", response={200: OrderOut, 404: ErrorForm, 422: ErrorForm})
@@ -212,11 +225,12 @@ _ORDER_CHANGES: Final[dict[str, Callable[[_Items, OrderEdit], _Items]]] = {
 
 
 @router.post("/routines/{uuid:pk}/swap", response={200: list[SwapView], 404: ErrorForm})
-def swap(request: HttpRequest, pk: uuid.UUID, wish: SwapIn) -> list[SwapView]:
+def swap_song(request: HttpRequest, pk: uuid.UUID, other: SwapIn) -> list[SwapView]:
     """The same dance to another song, event by event."""
     user = user_of(request)
-    song = song_of(stored_song_form(get_song(user, wish.song)))
-    return swap_views(routine_core(get_routine(user, pk)), song)
+    song = song_of(stored_song_form(get_song(user, other.song)))
+    routine = routine_core(get_routine(user, pk))
+    return swap_views(lay_out(routine), song, swap(routine, song))
 
 
 @router.post(

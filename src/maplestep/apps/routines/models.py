@@ -5,7 +5,7 @@ from __future__ import annotations
 from django.contrib.postgres.fields import ArrayField
 from django.db import models
 
-from ...core.routine import EventKind, FacingAt
+from ...core.routine.model import EventKind, FacingAt
 from ..dances.models import Dance
 from ..owned import Owned
 from ..songs.models import Song

@@ -8,14 +8,15 @@ from typing import Final, TypedDict
 
 from django.db.models import QuerySet
 
-from ...core.finding import Severity
 from ...core.findings.registry import fit_findings, sheet_findings
-from ...core.laying import lay_out
-from ...core.routine import Routine as CoreRoutine
+from ...core.layout.engine import lay_out
+from ...core.layout.timeline import Timeline
+from ...core.primitives.finding import Severity
+from ...core.routine.model import Routine as CoreRoutine
 from ...core.sheet.read import Reading
-from ...core.timeline import Timeline
 from ...formats.routine_file import EventForm, PinForm, RoutineForm, routine_of
-from ...formats.timeline_views import TimelineView, timeline_view
+from ...services.check import check_routine
+from ...views.timeline import TimelineView, timeline_view
 from ..accounts.models import User
 from ..dances.queries import figures_mark, reading_of
 from ..errors import NotHere
@@ -93,7 +94,7 @@ def laid_out(routine: Routine, reading: Reading | None = None) -> Timeline:
 def timeline_of(routine: Routine) -> TimelineView:
     """The routine laid out, with everything found."""
     reading = reading_of_routine(routine)
-    return timeline_view(laid_out(routine, reading), reading, title=str(routine))
+    return timeline_view(check_routine(laid_out(routine, reading), reading), title=str(routine))
 
 
 def shelf_routines(user: User) -> list[Routine]:

@@ -12,9 +12,9 @@ from django.db.models import QuerySet
 from ...core.errors import MapleStepError
 from ...core.planner.fit import Fit, best_fit, is_marked, rank_key
 from ...core.sheet.model import Sheet
-from ...core.song import Song as SongMap
-from ...formats.fit_views import fit_view
+from ...core.song.model import Song as SongMap
 from ...formats.routine_file import song_of
+from ...views.fit import fit_view
 from ..dances.models import Dance
 from ..dances.queries import reading_of
 from ..songs.models import Song

@@ -8,7 +8,7 @@ from django.http import HttpRequest
 from ninja import Router, Schema, Status
 
 from ...formats.routine_file import SongForm, song_of
-from ...formats.song_views import SongMap, song_map
+from ...views.song import SongMap, song_map
 from ..http import ErrorForm, user_of
 from .actions.create import create_song
 from .actions.delete import delete_song

@@ -15,9 +15,9 @@ from pydantic import ValidationError
 
 from ...core.errors import FileError
 from ...formats.routine_file import SongForm, song_form, song_of
-from ...formats.song_edits import SongEdit, TakeReading, apply_edit
 from ...formats.song_file import OUT, read_any, write_any
-from ...formats.song_views import SongEdited, song_edited
+from ...services.song_edits import SongEdit, TakeReading, apply_edit
+from ...views.song import SongEdited, song_edited
 from ..errors import NotHere
 from ..http import ErrorForm, read_upload, user_of
 from .actions.create import create_song

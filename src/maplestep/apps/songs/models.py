@@ -9,7 +9,7 @@ from django.db import models
 from django.db.models.signals import post_delete
 from django.dispatch import receiver
 
-from ...core.song import Feel, PhraseKind
+from ...core.song.model import Feel, PhraseKind
 from ..owned import Owned
 
 

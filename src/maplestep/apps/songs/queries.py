@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import uuid
 
-from ...core.listening import Listening
-from ...core.song import Feel, PhraseKind
-from ...formats.listening_file import load_listening
+from ...core.song.listening import Listening
+from ...core.song.model import Feel, PhraseKind
 from ...formats.routine_file import CuePointForm, PhraseForm, SongForm
+from ...views.listening import load_listening
 from ..accounts.models import User
 from ..owned import find
 from .models import Heard, Song, Sound

@@ -11,8 +11,8 @@ from ninja import File, Router, Schema, Status
 from ninja.files import UploadedFile
 from pydantic import Field
 
-from ...core.practice import MixWish
-from ...formats.song_views import ListeningView, listening_view
+from ...core.tools.practice import MixWish
+from ...views.song import ListeningView, listening_view
 from ..errors import NotHere
 from ..http import ErrorForm, user_of
 from .actions.sounds import (

@@ -16,11 +16,11 @@ from ...audio.band import play
 from ...audio.intake import peaks_of, take_in
 from ...audio.mix import render_mix
 from ...core.errors import MapleStepError, RecordingError
-from ...core.practice import Mark, MixPlan
-from ...core.song import PhraseKind
-from ...formats.listening_file import dump_listening
+from ...core.song.listening import song_from
+from ...core.song.model import PhraseKind
+from ...core.tools.practice import Mark, MixPlan
 from ...formats.routine_file import SongForm, song_form, song_of
-from ...formats.song_views import proposal
+from ...views.listening import dump_listening
 from .actions.sounds import said_when_full
 from .actions.write import write
 from .models import Heard, Song, Sound
@@ -125,7 +125,7 @@ def _propose(sound: Sound, song: Song) -> None:
         return
     song.version += 1
     song.proposed_at = song.version
-    write(song, song_form(proposal(listening, 0, form.title, form.performer)))
+    write(song, song_form(song_from(listening.readings[0], form.title, form.performer)))
 
 
 def _is_blank(form: SongForm) -> bool:

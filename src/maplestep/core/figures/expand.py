@@ -11,9 +11,9 @@ from enum import Enum
 from fractions import Fraction
 from typing import NamedTuple
 
-from ..feet import Foot
-from ..moves import Move, Span
-from ..turns import FULL, spread, to_front
+from ..primitives.feet import Foot
+from ..primitives.moves import Move, Span
+from ..primitives.turns import FULL, spread, to_front
 from .model import Figure, Template, moves_of
 
 

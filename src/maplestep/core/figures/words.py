@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Final
 
-from ..moves import Move
+from ..primitives.moves import Move
 
 _SHORT: Final = {
     "together": "tog",

@@ -5,34 +5,36 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from typing import Final
 
-from ..finding import Finding, Severity
+from ..layout.timeline import Timeline
+from ..primitives.finding import Finding, Severity
 from ..sheet.model import Sheet
 from ..sheet.read import Reading, read_sheet
-from ..timeline import Timeline
-from . import (
-    claimed_counts,
+from .checks.fit import (
     claimed_event_facing,
-    claimed_events,
-    claimed_facing,
-    claimed_walls,
-    end_foot,
-    event_joints,
     events_never,
     final_facing,
     joints,
-    load,
-    no_steps,
     nothing_danced,
     off_unit,
-    options,
     order,
     own_steps,
     parts_left_out,
     phrases_missed,
     phrases_unmarked,
     stated,
-    turn_sides,
     waits,
+)
+from .checks.load import load
+from .checks.sheet import (
+    claimed_counts,
+    claimed_events,
+    claimed_facing,
+    claimed_walls,
+    end_foot,
+    event_joints,
+    no_steps,
+    options,
+    turn_sides,
 )
 from .repairs import with_repairs
 

@@ -13,24 +13,14 @@ from dataclasses import replace
 from itertools import islice
 from typing import Final
 
-from ..finding import Finding, Severity, SheetEdit
+from ..primitives.finding import Finding, Severity, SheetEdit
+from ..sheet.write.edits import FOOT_WORD, applied, other_side
 
 _LINES_READ: Final = 600
 _READ: Final = 40_000
 _MOST_TRIED: Final = 12
 _EACH: Final = 4
 # Changed sheets are read at most so often that a sheet full of mistakes stays quick.
-_FOOT: Final = re.compile(
-    r"\b(right|left|R|L|RF|LF|droite|gauche|droit|PD|PG|[RL]{2,8})\b"
-    r"|(?<![^\W\d_])(D|G|[DG]{2,8})(?![^\W\d_'’])",
-    re.IGNORECASE,
-)
-_OTHER: Final = {
-    "right": "left", "left": "right", "r": "l", "l": "r", "rf": "lf", "lf": "rf",
-    "droite": "gauche", "gauche": "droite", "droit": "gauche", "pd": "pg", "pg": "pd",
-    "d": "g", "g": "d",
-}  # fmt: skip
-
 Finds = Callable[[str], tuple[Finding, ...]]
 """All that is found in a text."""
 _Key = tuple[str, str, str, str, str]
@@ -165,11 +155,6 @@ def _keys(findings: tuple[Finding, ...]) -> Counter[_Key]:
     return Counter(_key(f) for f in findings if f.severity is not Severity.KNOW)
 
 
-def applied(text: str, edit: SheetEdit) -> str:
-    """The sheet's text after an edit."""
-    return text[: edit.start] + edit.text + text[edit.end :]
-
-
 def _better(after: Counter[_Key], before: Counter[_Key], key: _Key) -> bool:
     """Is this one gone, and has nothing new become wrong?"""
     return after[key] < before[key] and after.total() < before.total()
@@ -224,31 +209,19 @@ def _read_as(text: str, finding: Finding) -> Iterator[SheetEdit]:
 
 def _other_foot(said: str, at: int) -> Iterator[SheetEdit]:
     """The first foot named becomes the other one, or all of them do."""
-    feet = list(_FOOT.finditer(said))
+    feet = list(FOOT_WORD.finditer(said))
     if feet:
         first = feet[0]
-        yield SheetEdit(start=at + first.start(), end=at + first.end(), text=_swap(first[0]))
+        yield SheetEdit(start=at + first.start(), end=at + first.end(), text=other_side(first[0]))
     if len(feet) > 1:
         yield SheetEdit(start=at, end=at + len(said), text=other_side(said))
 
 
-def other_side(text: str) -> str:
-    """A text with right and left swapped, in both languages."""
-    return _FOOT.sub(lambda match: _swap(match[0]), text)
-
-
-def _swap(word: str) -> str:
-    # "RLR" names a foot a letter.
-    plain = word.lower()
-    other = _OTHER.get(plain) or "".join(_OTHER[letter] for letter in plain)
-    return other.upper() if word.isupper() else other.capitalize() if word.istitle() else other
-
-
 def _other_side(said: str, at: int) -> Iterator[SheetEdit]:
-    feet = list(_FOOT.finditer(said))
+    feet = list(FOOT_WORD.finditer(said))
     if feet:
         last = feet[-1]
-        yield SheetEdit(start=at + last.start(), end=at + last.end(), text=_swap(last[0]))
+        yield SheetEdit(start=at + last.start(), end=at + last.end(), text=other_side(last[0]))
 
 
 def _freed(said: str, at: int) -> Iterator[SheetEdit]:
@@ -265,7 +238,7 @@ def _freed(said: str, at: int) -> Iterator[SheetEdit]:
         if match:
             yield SheetEdit(start=at + match.start(), end=at + match.end(), text=new)
     yield SheetEdit(start=end, end=end, text=" touch")
-    foot = _FOOT.match(said)
+    foot = FOOT_WORD.match(said)
     if foot:
         yield SheetEdit(start=at, end=end, text=f"{foot[0]} touch")
 

@@ -12,11 +12,11 @@ from dataclasses import dataclass, replace
 from fractions import Fraction
 from typing import Final
 
-from ..laying import lay_out
-from ..routine import Routine
+from ..layout.engine import lay_out
+from ..layout.timeline import Timeline
+from ..routine.model import Routine
 from ..sheet.model import Sheet
-from ..song import PhraseKind, Song
-from ..timeline import Timeline
+from ..song.model import PhraseKind, Song
 from .parts import PartLimits, ending_of, plan_parts, usual_homes
 from .price import CostItem, Reason, price, total
 from .reasons import headline

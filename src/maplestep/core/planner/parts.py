@@ -13,12 +13,12 @@ from dataclasses import dataclass, field, replace
 from fractions import Fraction
 from typing import Final, NamedTuple
 
-from ..feet import Foot, is_free
-from ..routine import Routine
-from ..sequence import Item, write_sequence
+from ..primitives.feet import Foot, is_free
+from ..primitives.turns import FULL
+from ..routine.model import Routine
+from ..routine.sequence import Item, write_sequence
 from ..sheet.model import Part, PartKind, Sheet
-from ..song import Song
-from ..turns import FULL
+from ..song.model import Song
 from .search import NEVER, Outcome, Step, cheapest_ways
 from .terms import (
     AWAY_FROM_HOME,

@@ -11,9 +11,9 @@ from dataclasses import dataclass
 from enum import Enum
 from fractions import Fraction
 
-from ..findings.joints import bad_joints
-from ..routine import Event, EventKind
-from ..timeline import Ended, Happening, Pass, PassKind, Timeline
+from ..analysis.joints import bad_joints
+from ..layout.timeline import Ended, Happening, Pass, PassKind, Timeline
+from ..routine.model import Event, EventKind
 from .terms import (
     AWAY_FROM_HOME,
     CUT_PART,

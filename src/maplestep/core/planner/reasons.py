@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from fractions import Fraction
 
-from ..findings.event_words import event_name
-from ..routine import EventKind
-from ..song import PlacedPhrase
-from ..timeline import Happening, Pass, PassKind, Timeline
+from ..layout.timeline import Happening, Pass, PassKind, Timeline
+from ..routine.event_words import event_name
+from ..routine.model import EventKind
+from ..song.model import PlacedPhrase
 from .price import CostItem, Reason
 
 _UNITS = {8: "eight", 6: "six"}

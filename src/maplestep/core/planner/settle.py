@@ -6,11 +6,11 @@ from collections.abc import Iterable
 from dataclasses import replace
 from fractions import Fraction
 
-from ..counts import Cut
-from ..laying import lay_out
-from ..routine import Event, EventKind, Routine
-from ..song import Phrase, PhraseKind, Song
-from ..timeline import Timeline
+from ..layout.engine import lay_out
+from ..layout.timeline import Timeline
+from ..primitives.counts import Cut
+from ..routine.model import Event, EventKind, Routine
+from ..song.model import Phrase, PhraseKind, Song
 from .price import Reason, key_of, price, total
 from .terms import FixedWall
 from .walls import Planned, WallPlan

@@ -15,10 +15,10 @@ from dataclasses import dataclass, field
 from fractions import Fraction
 from typing import Final
 
-from ..feet import Foot, is_free
+from ..primitives.feet import Foot, is_free
+from ..primitives.turns import FULL
 from ..sheet.model import Part, PartKind, Sheet
-from ..song import PhraseKind, Song
-from ..turns import FULL
+from ..song.model import PhraseKind, Song
 
 RESTART: Final = 3
 TAG: Final = 3

@@ -16,9 +16,9 @@ from fractions import Fraction
 from math import gcd, lcm
 from typing import Final, NamedTuple, TypeGuard
 
+from ..primitives.turns import FULL
 from ..sheet.model import Part
-from ..song import Song
-from ..turns import FULL
+from ..song.model import Song
 from .search import NEVER, Outcome, Step, cheapest_ways
 from .terms import (
     DIFFERENT,

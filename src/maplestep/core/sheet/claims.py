@@ -7,8 +7,8 @@ from collections.abc import Iterator
 from dataclasses import replace
 from typing import Final
 
-from ..moves import Span
-from ..turns import parse_clock
+from ..primitives.moves import Span
+from ..primitives.turns import parse_clock
 from .language.lexicon import fold
 from .model import EventClaim
 from .statements.model import Statement

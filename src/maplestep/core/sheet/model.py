@@ -7,9 +7,9 @@ from enum import Enum
 from fractions import Fraction
 from typing import TYPE_CHECKING, Final, NamedTuple
 
-from ..counts import Feel
-from ..feet import Foot
-from ..moves import Move, Span
+from ..primitives.counts import Feel
+from ..primitives.feet import Foot
+from ..primitives.moves import Move, Span
 
 if TYPE_CHECKING:
     from .statements.model import Statement

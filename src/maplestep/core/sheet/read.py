@@ -14,12 +14,12 @@ from functools import lru_cache
 from typing import Final
 from unicodedata import is_normalized, normalize
 
-from ..counts import Feel
 from ..errors import FileError
-from ..feet import Foot
 from ..figures.model import Figure
-from ..finding import Finding
-from ..moves import Span
+from ..primitives.counts import Feel
+from ..primitives.feet import Foot
+from ..primitives.finding import Finding
+from ..primitives.moves import Span
 from . import reading_findings
 from .build.effort import Effort
 from .build.parts import PartBuilder
@@ -29,12 +29,12 @@ from .build.user_figures import own_figure
 from .build.variants import VariantBuilder, piece_of
 from .claims import EVENT_WORDS, claims_of, note_in
 from .language.foreign import foreign_language
+from .language.gauge import gauge
 from .language.interpretations import usual_column
 from .language.lexicon import Lexicon, fold, standard
 from .language.numbers import CARDINAL, number_of
 from .lines.choose import read_lines
 from .lines.columns import counted_lines, has_own_counts
-from .lines.gauge import gauge
 from .lines.head import Fact, level_of
 from .lines.headings import PART_LENGTH, STATES_ORDER
 from .lines.model import FigureLine, Line, OptionLine, PartHeading, Remark, SectionHeading, StepLine

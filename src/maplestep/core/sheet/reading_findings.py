@@ -8,12 +8,12 @@ from itertools import groupby
 from typing import Final
 
 from ..errors import CountError
-from ..feet import Foot
 from ..figures.expand import FigureUse
 from ..figures.vocabulary import STEP
-from ..finding import Finding, Place, Severity, SheetEdit
-from ..moves import Move, Span
-from ..turns import turn_words
+from ..primitives.feet import Foot
+from ..primitives.finding import Finding, Place, Severity, SheetEdit
+from ..primitives.moves import Move, Span
+from ..primitives.turns import turn_words
 from .language.interpretations import Fitted, Unknown
 from .language.sharing import moved
 from .lines.model import PartHeading, SectionHeading, StepLine

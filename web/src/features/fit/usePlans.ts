@@ -4,7 +4,7 @@ import { useEffect, useState } from "react";
 
 import { api, ask, type Schemas } from "../../api/client";
 
-export type Wish = Schemas["PlanWish"];
+export type Wish = Schemas["PlanRequestForm"];
 export type Plan = Schemas["PlanView"];
 export type Plans = Schemas["PlansView"];
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import datetime, timedelta
 from typing import Final
 
-from ....core.turns import walls_in_dance
+from ....core.primitives.turns import walls_in_dance
 from ....formats.text import decode_text
 from ..models import Dance, Draft
 from ..queries import reading_of

@@ -8,7 +8,7 @@ from collections.abc import Sequence
 from django.db import transaction
 
 from ....core.errors import RoutineError
-from ....core.turns import clock, parse_clock
+from ....core.primitives.turns import clock, parse_clock
 from ....formats.routine_file import EventForm, PinForm, song_of
 from ...accounts.models import User
 from ...owned import lock

@@ -6,7 +6,7 @@ import uuid
 
 from django.db import transaction
 
-from ....core.from_sheet import differences, statement_of
+from ....core.routine.from_sheet import differences, statement_of
 from ...accounts.models import User
 from ...dances.actions.save import save_dance
 from ...dances.models import Dance

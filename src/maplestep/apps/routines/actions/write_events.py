@@ -6,8 +6,8 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from ....core.errors import RoutineError
-from ....core.from_sheet import FROM_SHEET, key_of_wall, stated_events
-from ....core.routine import Event
+from ....core.routine.from_sheet import FROM_SHEET, key_of_wall, stated_events
+from ....core.routine.model import Event
 from ....formats.routine_file import EventForm, event_form, event_of
 from ...dances.queries import reading_of
 from ..models import Routine, RoutineEvent

@@ -2,7 +2,7 @@
 
 import django.contrib.postgres.fields
 import django.db.models.deletion
-import maplestep.core.routine
+import maplestep.core.routine.model
 import uuid
 from django.conf import settings
 from django.db import migrations, models
@@ -31,7 +31,7 @@ class Migration(migrations.Migration):
         migrations.AddField(
             model_name='routineevent',
             name='facing_at',
-            field=models.CharField(default=maplestep.core.routine.FacingAt['THERE'], max_length=20),
+            field=models.CharField(default=maplestep.core.routine.model.FacingAt['THERE'], max_length=20),
         ),
         migrations.AddField(
             model_name='routineevent',

@@ -20,9 +20,9 @@ from django.db.models import Sum
 
 from ....audio.decode import inspect
 from ....core.errors import RecordingError
-from ....core.practice import MixWish, plan_mix
-from ....core.song import unmapped_song
-from ....core.timeline import Pass
+from ....core.layout.timeline import Pass
+from ....core.song.model import unmapped_song
+from ....core.tools.practice import MixWish, plan_mix
 from ....formats.routine_file import song_form, song_of
 from ...accounts.models import User
 from ..models import Song, Sound

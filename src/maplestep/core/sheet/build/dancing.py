@@ -6,9 +6,9 @@ from collections.abc import Iterator
 from fractions import Fraction
 from typing import Final
 
-from ...feet import is_free
 from ...figures.expand import FigureUse, Stance, expand
-from ...moves import Move
+from ...primitives.feet import is_free
+from ...primitives.moves import Move
 from ..language.interpretations import (
     Fitted,
 )

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from typing import Final
 
-from ...finding import Finding
-from ...moves import Span
+from ...primitives.finding import Finding
+from ...primitives.moves import Span
 from .. import reading_findings
 from ..language.interpretations import (
     FEW_WAYS,

@@ -9,15 +9,16 @@ from fractions import Fraction
 from math import ceil, floor
 from typing import Final
 
-from ...counts import CountList, Feel, label, parse_counts
 from ...errors import CountError
-from ...feet import Foot, is_free
 from ...figures.expand import FigureUse, Stance, expand
-from ...finding import Finding
-from ...moves import Move, Span
-from ...turns import FULL
+from ...primitives.counts import CountList, Feel, label, parse_counts
+from ...primitives.feet import Foot, is_free
+from ...primitives.finding import Finding
+from ...primitives.moves import Move, Span
+from ...primitives.turns import FULL
 from .. import reading_findings
 from ..claims import EVENT_WORDS
+from ..language.gauge import gauge
 from ..language.interpretations import (
     Fitted,
     fit_line,
@@ -29,7 +30,6 @@ from ..language.interpretations import (
 from ..language.lexicon import Lexicon
 from ..language.sharing import counts_in, moved
 from ..lines.columns import counted_lines, has_own_counts, numbers, option_in
-from ..lines.gauge import gauge
 from ..lines.model import OptionLine, Remark, SectionHeading, StepLine
 from ..lines.repeats import Repetition
 from ..model import Claim, Option, Part, PartKind, Section

@@ -6,9 +6,9 @@ from collections.abc import Iterable, Sequence
 from fractions import Fraction
 from typing import Final
 
-from ...counts import CountList, Feel, label
-from ...finding import Finding
-from ...moves import Move, Span
+from ...primitives.counts import CountList, Feel, label
+from ...primitives.finding import Finding
+from ...primitives.moves import Move, Span
 from .. import reading_findings
 from ..claims import facings_in
 from ..lines.model import SectionHeading, StepLine

@@ -12,8 +12,8 @@ from collections.abc import Sequence
 from fractions import Fraction
 from typing import Final, NamedTuple
 
-from ...finding import Finding
-from ...moves import Span
+from ...primitives.finding import Finding
+from ...primitives.moves import Span
 from .. import reading_findings
 from ..language.lexicon import fold
 from ..model import ClaimKind, Part, SheetStatement

@@ -8,11 +8,11 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from typing import Final
 
-from ...feet import Foot
 from ...figures.expand import FigureUse
 from ...figures.vocabulary import STEP
-from ...moves import Move
-from ...turns import amount_words
+from ...primitives.feet import Foot
+from ...primitives.moves import Move
+from ...primitives.turns import amount_words
 
 # Only one foot can be meant, or none is.
 _PLAIN: Final = frozenset({"recover", "pivot", "hold", "clap", "unwind", "drop", "drag"})

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 from fractions import Fraction
 
-from ...moves import Move
+from ...primitives.moves import Move
 from ..model import Part
 
 

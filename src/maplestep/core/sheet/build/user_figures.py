@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from fractions import Fraction
 
-from ...counts import Feel, parse_counts
 from ...errors import CountError
-from ...feet import Foot
 from ...figures.expand import Stance
 from ...figures.model import Figure
-from ...moves import Move
+from ...primitives.counts import Feel, parse_counts
+from ...primitives.feet import Foot
+from ...primitives.moves import Move
 from ..language.interpretations import fit_line
 from ..language.lexicon import Lexicon, fold
 from ..language.sharing import moved

@@ -5,10 +5,10 @@ from __future__ import annotations
 from dataclasses import replace
 from fractions import Fraction
 
-from ...counts import Feel, parse_counts
 from ...errors import CountError
-from ...finding import Finding
-from ...moves import Span
+from ...primitives.counts import Feel, parse_counts
+from ...primitives.finding import Finding
+from ...primitives.moves import Span
 from .. import reading_findings
 from ..language.lexicon import Lexicon
 from ..lines.model import PartHeading, SectionHeading, Slice, StepLine

@@ -6,12 +6,12 @@ from collections.abc import Sequence
 from fractions import Fraction
 
 from ...figures.expand import Stance
-from ...finding import SheetEdit
-from ...moves import Move
+from ...primitives.finding import SheetEdit
+from ...primitives.moves import Move
 from ..language.interpretations import Fitted, fit_line
 from ..language.lexicon import Lexicon
 from ..lines.model import StepLine
-from ..write.render import language_of, uses_words
+from ..render import language_of, uses_words
 from .dancing import dance, placed
 
 

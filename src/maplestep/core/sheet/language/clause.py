@@ -6,10 +6,10 @@ from dataclasses import dataclass, field, replace
 from enum import Enum, auto
 from typing import Final
 
-from ...feet import Foot
 from ...figures.expand import FigureUse, Weight
 from ...figures.model import Figure
 from ...figures.vocabulary import BY_NAME, STEP
+from ...primitives.feet import Foot
 from .lexicon import Lexeme
 
 # Hips go to the same side again.

@@ -10,11 +10,11 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Final
 
-from ...feet import Foot
 from ...figures.expand import Weight
 from ...figures.model import moves_of
 from ...figures.vocabulary import BY_NAME, FULL_TURN, PIVOT, STEP
-from ...turns import FULL, parse_clock
+from ...primitives.feet import Foot
+from ...primitives.turns import FULL, parse_clock
 from .clause import Clause, Sense
 from .kinds import Kind
 from .lexicon import Lexeme, Lexicon

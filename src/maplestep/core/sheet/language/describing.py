@@ -11,10 +11,10 @@ from dataclasses import replace
 from fractions import Fraction
 from typing import Final
 
-from ...feet import Foot
 from ...figures.expand import FigureUse, Stance, expand
 from ...figures.vocabulary import STEP
-from ...moves import Move
+from ...primitives.feet import Foot
+from ...primitives.moves import Move
 from .clause import Clause, Sense
 
 _ROUGHLY: Final = {

@@ -12,9 +12,9 @@ import unicodedata
 from functools import cache, lru_cache
 from typing import Any, Final, NamedTuple
 
-from ...feet import Foot
 from ...figures.model import Figure
 from ...figures.vocabulary import BY_NAME, FIGURES
+from ...primitives.feet import Foot
 from .kinds import Kind
 from .words import LANGUAGES
 

@@ -14,7 +14,7 @@ from typing import Final
 
 from ...figures.model import Template, moves_of
 from ...figures.vocabulary import FULL_TURN, PIVOT, STEP
-from ...turns import FULL
+from ...primitives.turns import FULL
 from .clause import Clause, Sense
 
 Rewriting = Callable[[Sequence[Clause], int], list[Clause] | None]

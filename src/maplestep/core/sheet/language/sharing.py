@@ -6,9 +6,9 @@ from collections.abc import Iterator, Sequence
 from functools import cache
 from typing import Final
 
-from ...counts import parse_counts
 from ...figures.expand import FigureUse
 from ...figures.model import moves_of
+from ...primitives.counts import parse_counts
 
 
 def usual_rhythm(uses: Sequence[FigureUse], counts: int) -> str | None:

@@ -15,11 +15,11 @@ from functools import lru_cache
 from itertools import pairwise
 from typing import Final, NamedTuple
 
+from ..language.gauge import gauge
 from ..language.numbers import number_of
 from ..language.sharing import counts_in, moved
 from ..model import EIGHT
 from .classify import IN_BRACKETS, Choice, Role, choices, fits, heading_of, uncounted
-from .gauge import gauge
 from .head import Fact
 from .joined import joined_lines, placed_at
 from .model import Line, SectionHeading, StepLine

@@ -13,10 +13,11 @@ from enum import Enum, auto
 from functools import lru_cache
 from typing import Final, NamedTuple
 
-from ...counts import parse_counts
 from ...errors import CountError
-from ...moves import Span
+from ...primitives.counts import parse_counts
+from ...primitives.moves import Span
 from ..claims import EVENT_WORDS, note_in
+from ..language.gauge import gauge, step_words
 from ..language.interpretations import fit_line, section_column
 from ..language.lexicon import fold, standard
 from ..language.sharing import counts_in
@@ -31,7 +32,6 @@ from .columns import (
     has_marks,
     numbers,
 )
-from .gauge import gauge, step_words
 from .head import facts_in, title_of
 from .headings import STATES_ORDER, heading_in, numbered_heading, stated_block, titled_range
 from .model import FigureLine, Line, OptionLine, PartHeading, Remark, SectionHeading, StepLine

@@ -13,8 +13,8 @@ from functools import lru_cache
 from itertools import pairwise
 from typing import Final, NamedTuple
 
-from ...moves import Span
-from .gauge import opens_with_counts, step_words
+from ...primitives.moves import Span
+from ..language.gauge import opens_with_counts, step_words
 from .model import StepLine
 from .repeats import read_repetition
 

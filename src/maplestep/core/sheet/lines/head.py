@@ -6,7 +6,7 @@ import re
 from collections.abc import Iterator
 from typing import Final, NamedTuple
 
-from ...moves import Span
+from ...primitives.moves import Span
 from ..language.lexicon import fold
 from ..language.numbers import CARDINAL
 

@@ -6,13 +6,13 @@ import re
 from collections.abc import Callable
 from typing import Final
 
-from ...moves import Span
+from ...primitives.moves import Span
+from ..language.gauge import opens_with_counts
 from ..language.lexicon import fold
 from ..language.numbers import number_of
 from ..model import ClaimKind, PartKind
 from ..statements import read_statements
 from .columns import counted_in_text
-from .gauge import opens_with_counts
 from .model import PartHeading, SectionHeading, Slice
 from .repeats import Repetition, read_repetition
 

@@ -6,9 +6,9 @@ import re
 from collections.abc import Iterator
 from typing import Final
 
-from ...moves import Span
+from ...primitives.moves import Span
+from ..language.gauge import gauge
 from .classify import Role, cost_of_words, fits
-from .gauge import gauge
 from .model import Line, OptionLine, PartHeading, Remark, SectionHeading, StepLine
 from .transitions import tells_steps
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import NamedTuple
 
-from ...moves import Span
+from ...primitives.moves import Span
 from ..model import PartKind
 from .head import Fact
 from .repeats import Repetition

@@ -6,7 +6,7 @@ import re
 from dataclasses import dataclass
 from typing import Final
 
-from ...feet import Foot
+from ...primitives.feet import Foot
 from ..language.lexicon import fold
 
 _NUMBERS: Final = (

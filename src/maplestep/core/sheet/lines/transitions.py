@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from typing import Final, NamedTuple
 
+from ..language.gauge import gauge
 from ..model import PartKind
 from ..statements import read_statements
 from .classify import Choice, Role
 from .columns import counted_lines, has_own_counts, numbers
-from .gauge import gauge
 from .head import Fact
 from .model import Line, PartHeading, SectionHeading, StepLine
 

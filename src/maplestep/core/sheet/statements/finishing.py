@@ -9,11 +9,11 @@ from fractions import Fraction
 from itertools import pairwise
 from typing import Final
 
+from ..language.gauge import gauge
 from ..language.interpretations import usual_column
 from ..language.lexicon import fold, standard
 from ..language.numbers import number_of
 from ..language.sharing import counts_in
-from ..lines.gauge import gauge
 from ..model import ClaimKind
 from .draft import Draft
 from .model import LAST_COUNT, Statement, Statements, Unclear, counts_of_wall

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from fractions import Fraction
 from typing import Final, NamedTuple
 
-from ...turns import clock
+from ...primitives.turns import clock
 from ..model import EIGHT, ClaimKind
 
 LAST_COUNT: Final = (0, 0)

@@ -15,12 +15,12 @@ from functools import lru_cache
 from typing import Final
 
 from ...errors import FacingError
-from ...turns import parse_clock
+from ...primitives.turns import parse_clock
+from ..language.gauge import gauge
 from ..language.interpretations import usual_column
 from ..language.lexicon import fold, standard
 from ..language.numbers import CARDINAL, ORDINAL, number_of
 from ..language.sharing import counts_in
-from ..lines.gauge import gauge
 from ..model import EIGHT, ClaimKind
 from .finishing import Finishing
 from .model import LAST_COUNT, LeftOut, Statements

@@ -14,11 +14,11 @@ from dataclasses import dataclass, replace
 from fractions import Fraction
 from typing import Final
 
-from ...counts import parse_counts
 from ...errors import CountError
-from ...feet import Foot
 from ...figures.expand import FigureUse, Stance
-from ...moves import Move
+from ...primitives.counts import parse_counts
+from ...primitives.feet import Foot
+from ...primitives.moves import Move
 from ..build.dancing import dance
 from ..language.interpretations import Fitted, fit_line
 from ..language.kinds import Kind
@@ -28,7 +28,7 @@ from ..lines.head import Fact
 from ..lines.model import FigureLine, Line, OptionLine, PartHeading, SectionHeading, StepLine
 from ..model import Sheet
 from ..read import Reading, read_sheet
-from .render import ENGLISH, Language, uses_words
+from ..render import ENGLISH, Language, uses_words
 
 _UNREAD: Final = frozenset(
     {Kind.OTHER, Kind.STYLE, Kind.CLOCK, Kind.SQUARE, Kind.NUMBER, Kind.TIMES}

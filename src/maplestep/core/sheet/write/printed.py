@@ -9,16 +9,16 @@ from dataclasses import dataclass, replace
 from fractions import Fraction
 from typing import Final
 
-from ...counts import column
-from ...findings.options import counts_of, differences
-from ...moves import Move
-from ...turns import clock
+from ...primitives.counts import column
+from ...primitives.moves import Move
+from ...primitives.turns import clock
 from ..lines.headings import heading_in
 from ..lines.model import PartHeading, Remark, StepLine
 from ..model import Option, Part, PartKind, Section
+from ..options import counts_of, differences
 from ..read import Reading
+from ..render import ENGLISH, moves_words
 from .format import SheetWriter, Style
-from .render import ENGLISH, moves_words
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

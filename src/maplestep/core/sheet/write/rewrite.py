@@ -5,14 +5,14 @@ from __future__ import annotations
 import re
 from typing import Final
 
-from ...feet import Foot
-from ...finding import SheetEdit
-from ...findings.repairs import applied, other_side
+from ...primitives.feet import Foot
+from ...primitives.finding import SheetEdit
 from ..build.dancing import OTHER_SIDE
 from ..lines.head import Fact
 from ..lines.model import Line, PartHeading, SectionHeading, StepLine
 from ..model import Section
 from ..read import Reading, read_sheet
+from .edits import applied, other_side
 
 TIMINGS: Final = {"half": "half time", "written": "", "double": "double time"}
 

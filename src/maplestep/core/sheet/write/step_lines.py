@@ -6,9 +6,9 @@ from collections.abc import Sequence
 from fractions import Fraction
 from itertools import groupby
 
-from ...counts import Feel, column
-from ...moves import Move
-from .render import ENGLISH, Language, moves_words
+from ...primitives.counts import Feel, column
+from ...primitives.moves import Move
+from ..render import ENGLISH, Language, moves_words
 
 _LINE = 4  # counts in a line
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any, Final
 
-from ....feet import Foot
+from ....primitives.feet import Foot
 from ..kinds import Kind
 
 R, L = Foot.RIGHT, Foot.LEFT

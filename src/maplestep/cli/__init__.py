@@ -1,0 +1,1 @@
+"""The command line: sheets, songs and routines without a server."""

@@ -1,0 +1,270 @@
+"""A routine in words, as an instructor says it to a class, in English and French.
+
+One sentence group a wall: its number and the clock it starts at, what is danced, what happens
+and where one faces then, what to listen for. Clock positions and counts are the same in both
+languages. French from memory.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from fractions import Fraction
+from typing import Final
+
+from ..primitives.moves import Move
+from ..primitives.turns import amount_words, clock, to_front, walls_in_dance
+from ..sheet.render import ENGLISH, FRENCH, Language, move_words
+from .timeline import Ended, Pass, PassKind, Timeline
+
+_ENGLISH: Final = {
+    "wall": "Wall {n}, starts facing {starts}",
+    "part": "{n}: {part}{phrase}, starts facing {starts}",
+    "with": " on {phrase}",
+    "whole": "dance all {counts} counts, end facing {ends}",
+    "whole-plain": "dance it through, end facing {ends}",
+    "restart": "dance {counts} counts, {last}restart facing {ends}",
+    "cut": "dance counts {first} to {upto} only, end facing {ends}",
+    "tag": "then the tag of {counts}{steps}, facing {ends}",
+    "tag-restart": "dance {counts} counts, then the tag of {tag} and restart facing {ends}",
+    "bridge": "after {after} counts the bridge of {counts}{steps}, then go on with count {next}",
+    "wait": "after {after} counts wait{long}, then go on with count {next}",
+    "wait-end": "then wait{long}",
+    "change": "with the step change on {counts}: {steps}",
+    "ending": "after {after} counts the ending{steps}, facing {ends}",
+    "song": "the song ends after {counts} counts, facing {ends}",
+    "finish": "finish with {turn} to the {side} to face the front",
+    "finish-half": "finish with a ½ turn to face the front",
+    "front": "you face the front",
+    "listen": "listen for {cue}",
+    "title": "{dance} to {song}: {counts} counts{walls}",
+    "start": "Start after {counts} counts ({time}), facing 12:00",
+    "walls": ", {n} walls",
+    "wall1": ", 1 wall",
+    "seconds": " {seconds} seconds",
+    "until": " for the band",
+    "last": "end on {step}, ",
+}
+_FRENCH: Final = {
+    "wall": "Mur {n}, départ face à {starts}",
+    "part": "{n} : {part}{phrase}, départ face à {starts}",
+    "with": " sur {phrase}",
+    "whole": "danser les {counts} temps, fin face à {ends}",
+    "whole-plain": "danser en entier, fin face à {ends}",
+    "restart": "danser {counts} temps, {last}reprise face à {ends}",
+    "cut": "danser seulement les temps {first} à {upto}, fin face à {ends}",
+    "tag": "puis le tag de {counts} temps{steps}, face à {ends}",
+    "tag-restart": "danser {counts} temps, puis le tag de {tag} temps et reprise face à {ends}",
+    "bridge": "après {after} temps le pont de {counts}{steps}, puis continuer au temps {next}",
+    "wait": "après {after} temps attendre{long}, puis continuer au temps {next}",
+    "wait-end": "puis attendre{long}",
+    "change": "avec le changement de pas aux temps {counts} : {steps}",
+    "ending": "après {after} temps le final{steps}, face à {ends}",
+    "song": "la musique finit après {counts} temps, face à {ends}",
+    "finish": "finir par {turn} de tour à {side} pour être face à l’avant",
+    "finish-half": "finir par ½ tour pour être face à l’avant",
+    "front": "on est face à l’avant",
+    "listen": "écouter : {cue}",
+    "title": "{dance} sur {song} : {counts} temps{walls}",
+    "start": "Départ après {counts} temps ({time}), face à 12:00",
+    "walls": ", {n} murs",
+    "wall1": ", 1 mur",
+    "seconds": " {seconds} secondes",
+    "until": " l’orchestre",
+    "last": "finir par {step}, ",
+}
+_LANGUAGES: Final = {"en": (_ENGLISH, ENGLISH), "fr": (_FRENCH, FRENCH)}
+_SIDES: Final = {
+    "en": {"right": "right", "left": "left"},
+    "fr": {"right": "droite", "left": "gauche"},
+}
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Said:
+    """One line: the wall it is about (0 for the head), when, and the words."""
+
+    wall: int
+    at_seconds: float
+    words: str
+
+
+def read_back(timeline: Timeline, language: str = "en") -> tuple[Said, ...]:
+    """The routine line by line. ``language`` is "en" or "fr"."""
+    return tuple(_Speaker(timeline, language).lines())
+
+
+def as_text(lines: tuple[Said, ...]) -> str:
+    """The lines as text to be copied."""
+    return "\n".join(line.words for line in lines) + "\n"
+
+
+class _Speaker:
+    def __init__(self, timeline: Timeline, language: str) -> None:
+        self._line = timeline
+        self._code = language
+        self._words, self._steps_language = _LANGUAGES[language]
+
+    def lines(self) -> Iterator[Said]:
+        routine = self._line.routine
+        part = routine.sheet.wall
+        if part is None or not self._line.passes:
+            return
+        yield self._head()
+        minutes, seconds = divmod(self._line.passes[0].start_seconds, 60)
+        start = self._say(
+            "start", counts=routine.start_count, time=f"{int(minutes)}:{seconds:04.1f}"
+        )
+        yield Said(wall=0, at_seconds=self._line.passes[0].start_seconds, words=f"{start}.")
+        for group in self._line.rows:
+            yield Said(
+                wall=group[0].wall, at_seconds=group[0].start_seconds, words=self._wall(group)
+            )
+
+    def _say(self, key: str, **facts: object) -> str:
+        return self._words[key].format(**facts)
+
+    def _head(self) -> Said:
+        sheet = self._line.routine.sheet
+        walls = ""
+        if len(sheet.danced) == 1 and sheet.wall is not None:
+            number = walls_in_dance(sheet.wall.net_turn)
+            walls = self._say("wall1") if number == 1 else self._say("walls", n=number)
+        counts = sum((part.length for part in sheet.danced), Fraction(0))
+        words = self._say(
+            "title", dance=self._line.routine.title or sheet.title,
+            song=self._line.routine.song.title, counts=counts, walls=walls,
+        )  # fmt: skip
+        return Said(wall=0, at_seconds=0.0, words=f"{words}.")
+
+    def _wall(self, group: list[Pass]) -> str:
+        first = group[0]
+        phrased = first.item is not None
+        if first.kind is not PassKind.WALL:
+            head = first.name
+        elif phrased:
+            begun = next((span.phrase for span in first.phrases if span.starts), None)
+            head = self._say(
+                "part",
+                n=first.wall,
+                part=first.name,
+                phrase=self._say("with", phrase=begun.name) if begun is not None else "",
+                starts=clock(first.start_facing),
+            )
+        else:
+            head = self._say("wall", n=first.wall, starts=clock(first.start_facing))
+        said = [clause for passed in group for clause in self._clauses(passed, group)]
+        if first.changed is not None:
+            said.insert(0, self._changed(first))
+        cues: dict[str, None] = dict.fromkeys(
+            p.event.cue for p in group if p.event is not None and p.event.cue
+        )
+        if first.changed is not None and first.changed.cue:
+            cues[first.changed.cue] = None
+        if phrased:
+            # A part begins with its phrase: what announces the one announces the other.
+            spans = [span for passed in group for span in passed.phrases if span.starts]
+            cues.update(dict.fromkeys(s.phrase.phrase.cue for s in spans if s.phrase.phrase.cue))
+        said += [self._say("listen", cue=cue) for cue in cues]
+        if group[-1] is self._line.passes[-1]:
+            said += self._finish(group[-1])
+        return f"{head}: " + "; ".join(said) + "."
+
+    def _clauses(self, passed: Pass, group: list[Pass]) -> Iterator[str]:
+        ends = clock(passed.end_facing)
+        upto = passed.first + passed.length
+        match passed.kind:
+            case PassKind.TAG if not self._behind_restart(passed, group):
+                yield self._say("tag", counts=passed.length, steps=self._own(passed), ends=ends)
+            case PassKind.BRIDGE:
+                after = self._danced_before(passed, group)
+                if passed.item is not None:
+                    yield self._say("tag", counts=passed.length, steps="", ends=ends)
+                else:
+                    yield self._say(
+                        "bridge", after=after, counts=passed.length, steps=self._own(passed),
+                        next=after + 1,
+                    )  # fmt: skip
+            case PassKind.WAIT:
+                after = self._danced_before(passed, group)
+                seconds = passed.event.seconds if passed.event else None
+                long = self._say("seconds", seconds=f"{seconds:g}") if seconds else ""
+                later = group[group.index(passed) :]
+                goes_on = any(p.kind is PassKind.WALL for p in later)
+                yield self._say(
+                    "wait" if goes_on else "wait-end",
+                    after=after, long=long or self._say("until"), next=after + 1,
+                )  # fmt: skip
+            case PassKind.ENDING:
+                after = self._danced_before(passed, group)
+                yield self._say("ending", after=after, steps=self._own(passed), ends=ends)
+            case PassKind.WALL:
+                yield from self._danced(passed, group, upto, ends)
+
+    def _danced(self, passed: Pass, group: list[Pass], upto: Fraction, ends: str) -> Iterator[str]:
+        match passed.ended:
+            case Ended.BREAK:
+                return
+            case Ended.ENDING if any(p.kind is PassKind.ENDING for p in group):
+                return
+            case Ended.ENDING:
+                yield self._say("ending", after=upto, steps="", ends=ends)
+            case Ended.SONG:
+                yield self._say("song", counts=upto, ends=ends)
+            case Ended.RESTART:
+                tag = next((p for p in group if p.kind is PassKind.TAG), None)
+                cut = passed.event.after.words if passed.event and passed.event.after else upto
+                if tag is not None:
+                    yield self._say(
+                        "tag-restart", counts=cut, tag=tag.length, ends=clock(tag.end_facing)
+                    )
+                else:
+                    yield self._say("restart", counts=cut, last=self._last_step(passed), ends=ends)
+            case Ended.CUT:
+                yield self._say("cut", first=passed.first + 1, upto=upto, ends=ends)
+            case Ended.WHOLE if passed.first:
+                yield self._say("cut", first=passed.first + 1, upto=upto, ends=ends)
+            case Ended.WHOLE if passed.goes_on:
+                yield self._say("whole-plain", ends=ends)
+            case Ended.WHOLE:
+                yield self._say("whole", counts=passed.length, ends=ends)
+
+    def _last_step(self, passed: Pass) -> str:
+        """What a restart's last count is, when a step change has made it something else."""
+        if passed.changed is None or not passed.moves:
+            return ""
+        return self._say("last", step=move_words(passed.moves[-1], self._steps_language))
+
+    def _behind_restart(self, passed: Pass, group: list[Pass]) -> bool:
+        return any(p.ended is Ended.RESTART and p.event is passed.event for p in group)
+
+    def _danced_before(self, passed: Pass, group: list[Pass]) -> Fraction:
+        before = [p for p in group[: group.index(passed)] if p.kind is PassKind.WALL]
+        return before[-1].first + before[-1].length if before else Fraction(0)
+
+    def _own(self, passed: Pass) -> str:
+        """Short steps are said along; long ones are on the sheet."""
+        if not passed.moves or len(passed.moves) > 8:
+            return ""
+        return " (" + self._steps(passed.moves, self._steps_language) + ")"
+
+    def _changed(self, passed: Pass) -> str:
+        part = passed.part
+        assert part is not None
+        start, end = part.replaces or (Fraction(0), part.length)
+        moves = tuple(m for m in part.moves if start <= m.at < end)
+        counts = f"{start + 1}–{end}" if end > start + 1 else str(end)
+        return self._say("change", counts=counts, steps=self._steps(moves, self._steps_language))
+
+    @staticmethod
+    def _steps(moves: tuple[Move, ...], language: Language) -> str:
+        return ", ".join(move_words(move, language) for move in moves)
+
+    def _finish(self, last: Pass) -> list[str]:
+        turn = to_front(last.end_facing)
+        if not turn:
+            return [self._say("front")]
+        if abs(turn) == 4:
+            return [self._say("finish-half")]
+        side = "right" if turn > 0 else "left"
+        return [self._say("finish", turn=amount_words(turn), side=_SIDES[self._code][side])]

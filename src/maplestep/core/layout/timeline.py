@@ -1,0 +1,284 @@
+"""The timeline: every pass and move of a routine, in counts, seconds, facing, weight.
+
+Every screen, export and finding reads this one structure. A *pass* is a stretch
+danced without a break: a wall, a piece of one (before a restart, around a bridge), a tag,
+a bridge, a wait, an ending. Each new start from count 1 is a new wall, also after a
+restart; in a phrased dance every part of the order is one.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from enum import Enum
+from fractions import Fraction
+from functools import cached_property
+from typing import Final, NamedTuple
+
+from ..primitives.feet import Foot
+from ..primitives.moves import Move
+from ..primitives.turns import FULL
+from ..routine.model import Event, Routine
+from ..sheet.model import Part
+from ..song.model import PhraseKind, PlacedPhrase
+
+ZERO: Final = Fraction(0)
+
+_NOT_DANCED: Final = frozenset({PhraseKind.INTRO, PhraseKind.UNMARKED})
+
+
+class PassKind(Enum):
+    """What is danced."""
+
+    WALL = "wall"
+    TAG = "tag"
+    BRIDGE = "bridge"
+    WAIT = "wait"
+    ENDING = "ending"
+
+
+class Ended(Enum):
+    """Why a pass is over: it is whole, a restart, a cut of the order, a bridge or wait
+    in mid-wall after which the wall goes on, the ending, or the song's end."""
+
+    WHOLE = "whole"
+    RESTART = "restart"
+    CUT = "cut"
+    BREAK = "break"
+    ENDING = "ending"
+    SONG = "song"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PhraseSpan:
+    """The stretch of a pass that lies in one phrase, in counts from the pass's start.
+
+    ``starts`` says that the phrase begins here rather than goes on.
+    """
+
+    phrase: PlacedPhrase
+    start: Fraction
+    end: Fraction
+    starts: bool
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class FacingRun:
+    """Counts [start, end) of a pass during which one faces the same way."""
+
+    facing: int
+    start: Fraction
+    end: Fraction
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Pass:
+    """One stretch of dancing. ``start`` and ``end`` are counts of the song.
+
+    ``wall`` is the number of the wall it is or follows, 0 before the first; ``part`` is None
+    for steps nobody has given; ``first`` is the count of the part (from 0) it begins on;
+    ``goes_on`` marks the later pieces of a wall broken by a bridge or wait. ``moves`` are those
+    danced, with the weight after each in ``weights`` and where it lands, in counts from the
+    pass's start, in ``offsets``. ``event`` is what ends a wall or what a tag belongs to;
+    ``item`` the place in the order of a phrased dance, from 0.
+    """
+
+    kind: PassKind
+    wall: int
+    name: str
+    part: Part | None
+    full_length: Fraction
+    first: Fraction
+    goes_on: bool
+    start: Fraction
+    end: Fraction
+    start_seconds: float
+    end_seconds: float
+    start_facing: int
+    end_facing: int
+    start_weight: Foot | None
+    end_weight: Foot | None
+    moves: tuple[Move, ...]
+    weights: tuple[Foot | None, ...]
+    offsets: tuple[float, ...]
+    facings: tuple[FacingRun, ...]
+    ended: Ended
+    event: Event | None
+    changed: Event | None
+    item: int | None
+    phrases: tuple[PhraseSpan, ...]
+
+    @property
+    def length(self) -> Fraction:
+        return self.end - self.start
+
+    @property
+    def first_foot(self) -> Foot | None:
+        """The foot that has to be free to begin; None when none has to, or nobody knows."""
+        if self.part is None or (not self.first and self.part.opens_unknown):
+            return None
+        for move in self.moves:
+            if move.foot in (Foot.LEFT, Foot.RIGHT):
+                return None if move.may_move_loaded_foot else move.foot
+        return None
+
+
+class DancedMove(NamedTuple):
+    """A move where it falls in the song, and the facing and weight after it.
+
+    A tuple, because a song has many hundreds of them.
+    """
+
+    move: Move
+    passed: Pass
+    at_seconds: float
+    facing: int
+    weight: Foot | None
+
+    @property
+    def at(self) -> Fraction:
+        """The count of the song on which it lands."""
+        return self.passed.start + self.move.at - self.passed.first
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Happening:
+    """An event where it comes: on this wall, after ``after`` counts of it, at song count ``at``.
+
+    ``starts`` is the clock faced at the wall's start, ``facing`` where it happens, in eighths.
+    """
+
+    event: Event
+    wall: int
+    after: Fraction
+    at: Fraction
+    at_seconds: float
+    starts: int
+    facing: int
+
+
+@dataclass(frozen=True, slots=True)
+class Wall:
+    """A wall with all its pieces: more than one where a bridge or wait breaks it."""
+
+    pieces: tuple[Pass, ...]
+
+    @property
+    def number(self) -> int:
+        return self.pieces[0].wall
+
+    @property
+    def start(self) -> Fraction:
+        return self.pieces[0].start
+
+    @property
+    def end(self) -> Fraction:
+        return self.pieces[-1].end
+
+    @property
+    def start_seconds(self) -> float:
+        return self.pieces[0].start_seconds
+
+    @property
+    def end_seconds(self) -> float:
+        return self.pieces[-1].end_seconds
+
+    @property
+    def start_facing(self) -> int:
+        return self.pieces[0].start_facing
+
+    @property
+    def end_facing(self) -> int:
+        return self.pieces[-1].end_facing
+
+    @property
+    def part(self) -> Part | None:
+        return self.pieces[0].part
+
+    @property
+    def name(self) -> str:
+        return self.pieces[0].name
+
+    @property
+    def ended(self) -> Ended:
+        return self.pieces[-1].ended
+
+    @property
+    def length(self) -> Fraction:
+        """Counts of the wall's own that are danced, bridges left out."""
+        return sum((piece.length for piece in self.pieces), ZERO)
+
+
+@dataclass(frozen=True, kw_only=True)
+class Timeline:
+    """The passes of a routine from its first count to the end of the song or of its order."""
+
+    routine: Routine
+    passes: tuple[Pass, ...]
+    happenings: tuple[Happening, ...] = ()
+
+    @cached_property
+    def walls(self) -> tuple[Wall, ...]:
+        """The walls, in order; wall n is ``walls[n - 1]``."""
+        gathered: list[list[Pass]] = []
+        for passed in self.passes:
+            if passed.kind is PassKind.WALL:
+                if passed.goes_on:
+                    gathered[-1].append(passed)
+                else:
+                    gathered.append([passed])
+        return tuple(Wall(tuple(pieces)) for pieces in gathered)
+
+    @cached_property
+    def rows(self) -> tuple[list[Pass], ...]:
+        """The passes wall by wall: each with its pieces, its tags and its ending."""
+        gathered: list[list[Pass]] = []
+        for passed in self.passes:
+            if (passed.kind is PassKind.WALL and not passed.goes_on) or not gathered:
+                gathered.append([])
+            gathered[-1].append(passed)
+        return tuple(gathered)
+
+    @cached_property
+    def danced_phrases(self) -> tuple[PlacedPhrase, ...]:
+        """The marked phrases that begin while one dances; an intro is not danced to."""
+        start = self.routine.start_count
+        return tuple(
+            placed
+            for placed in self.routine.song.placed
+            if placed.start >= start and placed.phrase.kind not in _NOT_DANCED
+        )
+
+    @cached_property
+    def phrase_hits(self) -> tuple[PlacedPhrase, ...]:
+        """The danced phrases that begin exactly with a wall or, in an order, with a bridge."""
+        begun = set(self.wall_starts)
+        begun.update(
+            p.start
+            for p in self.passes
+            if p.item is not None and p.kind in (PassKind.BRIDGE, PassKind.ENDING)
+        )
+        return tuple(placed for placed in self.danced_phrases if placed.start in begun)
+
+    @cached_property
+    def wall_starts(self) -> dict[Fraction, Wall]:
+        """Walls by the song count on which they start."""
+        return {wall.start: wall for wall in self.walls}
+
+    @property
+    def end(self) -> Fraction:
+        """The song count on which the dance is over."""
+        return self.passes[-1].end if self.passes else self.routine.start_count
+
+    def events_met(self) -> frozenset[tuple[str, int]]:
+        """(event, wall) pairs that the dancers come to before the song is over."""
+        return frozenset((there.event.id, there.wall) for there in self.happenings)
+
+    def moves(self) -> Iterator[DancedMove]:
+        """Every move of the dance, in the order danced."""
+        for passed in self.passes:
+            facing = passed.start_facing
+            times = self.routine.song.all_seconds(passed.start, passed.offsets)
+            for move, seconds, weight in zip(passed.moves, times, passed.weights, strict=True):
+                facing += move.turn
+                yield DancedMove(move, passed, seconds, facing % FULL, weight)
