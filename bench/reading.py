@@ -25,6 +25,7 @@ from maplestep.core.findings.registry import sheet_findings
 from maplestep.core.primitives.counts import label
 from maplestep.core.primitives.finding import Finding, Severity
 from maplestep.core.primitives.turns import clock
+from maplestep.core.sheet.model import Part
 from maplestep.core.sheet.read import Reading, read_sheet
 from maplestep.core.sheet.statements import read_statements
 from maplestep.messages.findings import message
@@ -101,6 +102,18 @@ def own_truth() -> Iterator[Truth]:
         )
 
 
+def _danced_otherwise(part: Part, facings: dict[int, str], feet: dict[int, str]) -> Iterator[str]:
+    for at, facing in facings.items():
+        danced = clock(sum(move.turn for move in part.moves if move.at < at))
+        if danced != facing:
+            yield f"{part.name} after {at}: {danced}, not {facing}"
+    for at, foot in feet.items():
+        weights = [w for m, w in zip(part.moves, part.weights, strict=True) if m.at < at]
+        carries = weights[-1].value if weights and weights[-1] else "?"
+        if carries != foot:
+            yield f"{part.name} after {at}: weight {carries}, not {foot}"
+
+
 def differences(reading: Reading, truth: Truth) -> list[str]:
     """What is danced otherwise than it should be."""
     found = []
@@ -114,15 +127,7 @@ def differences(reading: Reading, truth: Truth) -> list[str]:
             continue
         if part.length != counts:
             found.append(f"{name}: {part.length} counts, not {counts}")
-        for at, facing in facings.items():
-            danced = clock(sum(move.turn for move in part.moves if move.at < at))
-            if danced != facing:
-                found.append(f"{name} after {at}: {danced}, not {facing}")
-        for at, foot in feet.items():
-            weights = [w for m, w in zip(part.moves, part.weights, strict=True) if m.at < at]
-            carries = weights[-1].value if weights and weights[-1] else "?"
-            if carries != foot:
-                found.append(f"{name} after {at}: weight {carries}, not {foot}")
+        found += _danced_otherwise(part, facings, feet)
     proper = reading.sheet.danced
     if truth.walls and len(proper) != 1:
         found.append(f"{len(proper)} parts: {', '.join(p.name for p in proper)}")

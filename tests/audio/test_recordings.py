@@ -40,6 +40,14 @@ def test_every_usual_kind_is_read(rate: int, channels: int, ending: str, tmp_pat
     assert np.argmax(spectrum) / 2 == pytest.approx(220, abs=1)
 
 
+def two_hours(file: Path) -> Path:
+    """A head that says two hours; nothing of it has to be decoded."""
+    with soundfile.SoundFile(str(file), "w", 8_000, 1, format="FLAC") as out:
+        for _ in range(120):
+            out.write(np.zeros(8_000 * 60, dtype=np.float32))
+    return file
+
+
 def made(kind: str, folder: Path) -> Path:
     file = folder / "a.wav"
     match kind:
@@ -60,11 +68,7 @@ def made(kind: str, folder: Path) -> Path:
         case "short":
             write_sound(file, tone(2), 44_100)
         case "long":
-            # A head that says two hours; nothing of it has to be decoded.
-            file = folder / "a.flac"
-            with soundfile.SoundFile(str(file), "w", 8_000, 1, format="FLAC") as out:
-                for _ in range(120):
-                    out.write(np.zeros(8_000 * 60, dtype=np.float32))
+            file = two_hours(folder / "a.flac")
         case "channels":
             write_sound(file, tone(6, 8_000, 24), 8_000)
         case "slow":

@@ -14,7 +14,7 @@ from maplestep.core.primitives.turns import clock
 from maplestep.core.routine.from_sheet import taken_over
 from maplestep.core.routine.model import EventKind
 from maplestep.core.sheet.language.kinds import Kind
-from maplestep.core.sheet.language.lexicon import standard
+from maplestep.core.sheet.language.lexicon import Lexeme, standard
 from maplestep.core.sheet.lines.model import StepLine
 from maplestep.core.sheet.model import Part, PartKind
 from maplestep.core.sheet.read import Reading, read_sheet
@@ -132,17 +132,21 @@ def changed(text: str, reading: Reading) -> list[tuple[str, str]]:
         if " wall" in line.words:
             continue  # "turn ½ left to face the back wall" says how far twice
         for lexeme in standard().lexemes(line.words):
-            start, end = line.words_at + lexeme.start, line.words_at + lexeme.end
-            word = text[start:end]
-            if lexeme.kind in _DOUBLED and " " not in word:
-                found.append((f"{word} twice", f"{text[:end]} {word}{text[end:]}"))
-            if lexeme.kind is Kind.AMOUNT:
-                found.append((f"without {word}", text[:start] + text[end:]))
-                if word in _SIDES:
-                    found.append((f"{word} swapped", text[:start] + _SIDES[word] + text[end:]))
-            leads = lexeme.start < len(line.words) / 3
-            if lexeme.kind is Kind.FOOT and leads and word in _SIDES:
-                found.append((f"{word} swapped", text[:start] + _SIDES[word] + text[end:]))
+            found += one_changed(text, line, lexeme)
+    return found
+
+
+def one_changed(text: str, line: StepLine, lexeme: Lexeme) -> list[tuple[str, str]]:
+    found = []
+    start, end = line.words_at + lexeme.start, line.words_at + lexeme.end
+    word = text[start:end]
+    if lexeme.kind in _DOUBLED and " " not in word:
+        found.append((f"{word} twice", f"{text[:end]} {word}{text[end:]}"))
+    if lexeme.kind is Kind.AMOUNT:
+        found.append((f"without {word}", text[:start] + text[end:]))
+    leads = lexeme.kind is Kind.FOOT and lexeme.start < len(line.words) / 3
+    if (leads or lexeme.kind is Kind.AMOUNT) and word in _SIDES:
+        found.append((f"{word} swapped", text[:start] + _SIDES[word] + text[end:]))
     return found
 
 

@@ -385,4 +385,3 @@ def _print_findings(findings: Sequence[FindingView]) -> None:
 def _unreadable(message: str) -> int:
     print(message, file=sys.stderr)
     return UNREADABLE
-

@@ -112,45 +112,67 @@ def read_csv(text: str) -> str:
             line=1,
         )
     rows.fieldnames = names
-    lines: list[str] = []
-    part = section = None
-    rolling, title = False, ""
-    group: list[tuple[str, str]] = []
-
-    def close() -> None:
-        if group:
-            counts = _counted([count for count, _ in group])
-            lines.append(f"{counts:<5} {', '.join(words for _, words in group)}".rstrip())
-            group.clear()
-
+    sheet = _Lines()
     for row in rows:
         said = {name: (value or "").strip() for name, value in row.items() if name in COLUMNS}
-        if not any(said.values()):
-            continue
-        if said.get("part") and said["part"] != part:
-            close()
-            lines += ["", _part_heading(said["part"])] if part or said["part"] != "A" else []
-            part, section = said["part"], None
-        if said.get("section") and said["section"] != section:
-            close()
-            lines += ["", said["section"]]
-            section = said["section"]
-        count, words = _step(said, rows.line_num)
+        if any(said.values()):
+            sheet.take(said, rows.line_num)
+    return sheet.text()
+
+
+class _Lines:
+    """The lines of a sheet, put together row by row."""
+
+    def __init__(self) -> None:
+        self._lines: list[str] = []
+        self._part = self._section = self._title = ""
+        self._rolling = False
+        self._group: list[tuple[str, str]] = []
+        """Moves of one line: a count, and what lies between it and the next."""
+
+    def take(self, said: Mapping[str, str], line: int) -> None:
+        """One row. Raises FileError naming the line."""
+        self._headings(said)
+        count, words = _step(said, line)
         # "3&" alone would be two landings: what lies between counts goes with the count before.
-        lead_in = len(group) == 1 and not group[0][0][0].isdecimal()
+        lead_in = len(self._group) == 1 and not self._group[0][0][0].isdecimal()
         if count[0].isdecimal() and count.replace("-", "").isdecimal() and not lead_in:
-            close()
-        group.append((count, words))
-        title = title or said.get("dance", "")
+            self._close()
+        self._group.append((count, words))
+        self._title = self._title or said.get("dance", "")
         if said.get("note"):
-            close()
-            lines.append(said["note"])
-        rolling = rolling or said.get("at", "").endswith("/3")
-    close()
-    if not lines:
-        raise FileError("The table has no moves below its first row.", line=2)
-    head = [title or "Dance", "Rhythm: rolling", ""] if rolling else [title, ""] if title else []
-    return "\n".join((*head, "\n".join(lines).strip())) + "\n"
+            self._close()
+            self._lines.append(said["note"])
+        self._rolling = self._rolling or said.get("at", "").endswith("/3")
+
+    def text(self) -> str:
+        """The sheet. Raises FileError when there was no row."""
+        self._close()
+        if not self._lines:
+            raise FileError("The table has no moves below its first row.", line=2)
+        head = [self._title, ""] if self._title else []
+        if self._rolling:
+            head = [self._title or "Dance", "Rhythm: rolling", ""]
+        return "\n".join((*head, "\n".join(self._lines).strip())) + "\n"
+
+    def _headings(self, said: Mapping[str, str]) -> None:
+        part, section = said.get("part", ""), said.get("section", "")
+        if part and part != self._part:
+            self._close()
+            if self._part or part != "A":
+                self._lines += ["", _part_heading(part)]
+            self._part, self._section = part, ""
+        if section and section != self._section:
+            self._close()
+            self._lines += ["", section]
+            self._section = section
+
+    def _close(self) -> None:
+        if self._group:
+            counts = _counted([count for count, _ in self._group])
+            words = ", ".join(words for _, words in self._group)
+            self._lines.append(f"{counts:<5} {words}".rstrip())
+            self._group.clear()
 
 
 def _counted(counts: list[str]) -> str:

@@ -9,8 +9,9 @@ from __future__ import annotations
 
 import io
 from collections.abc import Sequence
+from dataclasses import dataclass, field
 from fractions import Fraction
-from typing import Final
+from typing import Any, Final
 
 import mido
 
@@ -138,40 +139,55 @@ def read_midi(raw: bytes, name: str = "") -> Sketch:
         ) from error
 
 
+@dataclass(slots=True)
+class _Said:
+    """What the messages of a file say, each with its tick."""
+
+    tempi: list[tuple[int, int]] = field(default_factory=lambda: [(0, 500_000)])
+    markers: list[tuple[int, str]] = field(default_factory=list)
+    lyrics: list[tuple[int, str]] = field(default_factory=list)
+    signature: tuple[int, int, int] | None = None
+    first_note: int | None = None
+    title: str = ""
+    end: int = 0
+
+    def take(self, tick: int, message: Any) -> None:
+        """One message of a track."""
+        match message.type:
+            case "set_tempo":
+                self.tempi.append((tick, message.tempo))
+            case "time_signature":
+                self.signature = self.signature or (tick, message.numerator, message.denominator)
+            case "marker":
+                self.markers.append((tick, message.text))
+            case "lyrics" | "cue_marker":
+                self.lyrics.append((tick, message.text))
+            case "track_name":
+                self.title = self.title or message.name
+            case "note_on" if message.velocity:
+                self.first_note = min(tick, tick if self.first_note is None else self.first_note)
+
+
 def _sketch(file: mido.MidiFile, name: str) -> Sketch:
     if file.ticks_per_beat <= 0:
         raise FileError("This MIDI file counts in film frames, not in beats. Save it with a tempo.")
-    tempi: list[tuple[int, int]] = [(0, 500_000)]
-    markers: list[tuple[int, str]] = []
-    lyrics: list[tuple[int, str]] = []
-    signature: tuple[int, int, int] | None = None
-    end, first_note, title = 0, None, ""
+    said = _Said()
     for track in file.tracks:
         tick = 0
         for message in track:
             tick += message.time
-            if message.type == "set_tempo":
-                tempi.append((tick, message.tempo))
-            elif message.type == "time_signature" and signature is None:
-                signature = (tick, message.numerator, message.denominator)
-            elif message.type == "marker":
-                markers.append((tick, message.text))
-            elif message.type in ("lyrics", "cue_marker"):
-                lyrics.append((tick, message.text))
-            elif message.type == "track_name" and not title:
-                title = message.name
-            elif message.type == "note_on" and message.velocity:
-                first_note = tick if first_note is None else min(first_note, tick)
-        end = max(end, tick)
-    start, metre, lower = signature or (0, 4, 4)
+            said.take(tick, message)
+        said.end = max(said.end, tick)
+    tempi, markers, end = said.tempi, said.markers, said.end
+    start, metre, lower = said.signature or (0, 4, 4)
     # Six-eight and its like are felt in dotted quarters.
     per_beat = Fraction(file.ticks_per_beat) * (
         Fraction(3, 2) if lower == 8 and metre % 3 == 0 else 1
     )
     clock = _Clock(tempi, file.ticks_per_beat)
     zero = markers[0][0] if markers else max(start, 0)
-    if not markers and start == 0 and first_note:
-        zero = first_note - first_note % round(per_beat)
+    if not markers and start == 0 and said.first_note:
+        zero = said.first_note - said.first_note % round(per_beat)
     count = int((end - zero) / per_beat)
     if count < 1:
         raise FileError("There is no music in this MIDI file: it has no length.")
@@ -180,7 +196,7 @@ def _sketch(file: mido.MidiFile, name: str) -> Sketch:
     beats = tuple(clock.seconds(zero + n * float(per_beat)) for n in range(count + 1))
     edges = [*(tick for tick, _ in markers), end]
     return Sketch(
-        title=title or name,
+        title=said.title or name,
         beats=beats,
         count_unit=6 if metre == 3 else 8,
         segments=tuple(
@@ -188,7 +204,7 @@ def _sketch(file: mido.MidiFile, name: str) -> Sketch:
             for (tick, text), after in zip(markers, edges[1:], strict=True)
             if after > tick
         ),
-        cues=tuple((clock.seconds(tick), text) for tick, text in lyrics),
+        cues=tuple((clock.seconds(tick), text) for tick, text in said.lyrics),
         seconds=clock.seconds(end),
     )
 

@@ -46,6 +46,18 @@ def _faced(part: Part, walls: tuple[Wall, ...]) -> int:
     return sum(_turned(part, part.length if cut is None else cut) for cut, _ in walls)
 
 
+def _of_event(part: Part, cut: F | None, tag: F | None) -> int:
+    cost = 5 if cut is not None and tag is not None else 3
+    if cut is not None:
+        cost += 0 if cut % 8 == 0 else 1 if cut % 4 == 0 else 3 if cut % 2 == 0 else 5
+    if tag is not None:
+        cost += 0 if tag in (4, 8, 16) else 1 if tag % 2 == 0 else 3
+    danced = part.length if cut is None else cut
+    weights = [w for m, w in zip(part.moves, part.weights, strict=True) if m.at < danced and w]
+    first = next(m.foot for m in part.moves if m.foot)
+    return cost + bool(weights and weights[-1] is first)
+
+
 def price(song: Song, part: Part, limits: Limits, start: F, walls: tuple[Wall, ...]) -> int:
     """What a plan costs. Tags turn nothing here: the tests give them no steps."""
     cost, at, seen = 0, start, set()
@@ -59,19 +71,7 @@ def price(song: Song, part: Part, limits: Limits, start: F, walls: tuple[Wall, .
             if at < placed.start < end:
                 cost += limits.importance.get(placed.index, 0)
         if cut is not None or tag is not None:
-            cost += 5 if cut is not None and tag is not None else 3
-            if cut is not None:
-                cost += 0 if cut % 8 == 0 else 1 if cut % 4 == 0 else 3 if cut % 2 == 0 else 5
-            if tag is not None:
-                cost += 0 if tag in (4, 8, 16) else 1 if tag % 2 == 0 else 3
-            if _faced(part, walls[:number]) % 4:
-                cost += 1
-            weights = [
-                w for m, w in zip(part.moves, part.weights, strict=True) if m.at < danced and w
-            ]
-            first = next(m.foot for m in part.moves if m.foot)
-            if weights and weights[-1] is first:
-                cost += 1
+            cost += _of_event(part, cut, tag) + bool(_faced(part, walls[:number]) % 4)
             seen.add((cut, tag))
         at = end
     return cost + 2 * len(seen)

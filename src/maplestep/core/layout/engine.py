@@ -278,20 +278,10 @@ class _Layer:
         added = self._routine.tag_length(event) if event.kind is EventKind.TAG else ZERO
         upto = min(self._at + length + added, self._end)
         for placed in self._song.phrases_between(self._at, upto):
-            if placed.phrase.kind is not event.phrase or placed.end >= self._end:
-                continue
-            at = placed.end - self._at
-            if event.kind is EventKind.TAG:
-                if length <= at <= length + added:
-                    return Cut(at=length)
-            elif event.kind is EventKind.CHANGE:
-                if 0 < at <= length:
-                    return Cut(at=at)
-            elif event.after is not None:
-                if at == event.after.at:
-                    return event.after
-            elif 0 < at < length:
-                return Cut(at=at)
+            if placed.phrase.kind is event.phrase and placed.end < self._end:
+                cut = _cut_at_phrase_end(event, placed.end - self._at, length, added)
+                if cut is not None:
+                    return cut
         return None
 
     def _changes_here(self, plan: _Plan, wall: int, began: Fraction) -> None:
@@ -427,3 +417,17 @@ def _cut_of(item: Item, length: Fraction) -> tuple[Fraction, Fraction]:
 def _shifted(cut: Cut, first: Fraction) -> Cut:
     """A count of the wall as a count of its part, which a cut part begins later."""
     return cut if not first else Cut(at=cut.at + first, without_and=cut.without_and)
+
+
+def _cut_at_phrase_end(event: Event, at: Fraction, length: Fraction, added: Fraction) -> Cut | None:
+    """Where an event falls whose phrase ends ``at`` counts into a wall of ``length``.
+
+    ``added`` are the counts that a tag adds to the wall.
+    """
+    if event.kind is EventKind.TAG:
+        return Cut(at=length) if length <= at <= length + added else None
+    if event.kind is EventKind.CHANGE:
+        return Cut(at=at) if 0 < at <= length else None
+    if event.after is not None:
+        return event.after if at == event.after.at else None
+    return Cut(at=at) if 0 < at < length else None

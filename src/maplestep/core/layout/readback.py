@@ -212,22 +212,20 @@ class _Speaker:
             case Ended.SONG:
                 yield self._say("song", counts=upto, ends=ends)
             case Ended.RESTART:
-                tag = next((p for p in group if p.kind is PassKind.TAG), None)
-                cut = passed.event.after.words if passed.event and passed.event.after else upto
-                if tag is not None:
-                    yield self._say(
-                        "tag-restart", counts=cut, tag=tag.length, ends=clock(tag.end_facing)
-                    )
-                else:
-                    yield self._say("restart", counts=cut, last=self._last_step(passed), ends=ends)
-            case Ended.CUT:
-                yield self._say("cut", first=passed.first + 1, upto=upto, ends=ends)
-            case Ended.WHOLE if passed.first:
+                yield self._restarted(passed, group, upto, ends)
+            case Ended.CUT | Ended.WHOLE if passed.first or passed.ended is Ended.CUT:
                 yield self._say("cut", first=passed.first + 1, upto=upto, ends=ends)
             case Ended.WHOLE if passed.goes_on:
                 yield self._say("whole-plain", ends=ends)
             case Ended.WHOLE:
                 yield self._say("whole", counts=passed.length, ends=ends)
+
+    def _restarted(self, passed: Pass, group: list[Pass], upto: Fraction, ends: str) -> str:
+        tag = next((p for p in group if p.kind is PassKind.TAG), None)
+        cut = passed.event.after.words if passed.event and passed.event.after else upto
+        if tag is None:
+            return self._say("restart", counts=cut, last=self._last_step(passed), ends=ends)
+        return self._say("tag-restart", counts=cut, tag=tag.length, ends=clock(tag.end_facing))
 
     def _last_step(self, passed: Pass) -> str:
         """What a restart's last count is, when a step change has made it something else."""

@@ -9,7 +9,7 @@ set of things used need not be left again: k cheapest ways beyond it are known.
 from __future__ import annotations
 
 import heapq
-from collections.abc import Hashable, Sequence
+from collections.abc import Hashable, Iterator, Sequence
 from dataclasses import dataclass
 from enum import Enum
 from itertools import count
@@ -99,26 +99,41 @@ def cheapest_ways(
             continue
         state: S = node.state  # type: ignore[assignment]
         fresh = not node.used
-        if not taken:
-            key = (state, frozenset() if graph.forgets(state) else node.used)
-            seen = expanded.get(key, 0)
-            if seen >= k:
-                continue
-            expanded[key] = seen + 1
-            if len(expanded) > max_states:
-                return Outcome.GIVEN_UP, tuple(found)
+        key = (state, frozenset() if graph.forgets(state) else node.used)
+        if not taken and _visited(expanded, key) > k:
+            continue
+        if len(expanded) > max_states:
+            return Outcome.GIVEN_UP, tuple(found)
         listed = lists.get((state, fresh))
         if listed is None:
             listed = lists[state, fresh] = _ways_on(graph, state, fresh=fresh)
-        # All ways on of the same bound at once: fewer trips through the heap.
-        at = taken
-        while at < len(listed) and listed[at][0] == listed[taken][0]:
-            low, made = _taken(graph, node, listed[at])
-            heapq.heappush(heap, (low, depth - 1, next(order), made, 0))
-            at += 1
-        if at < len(listed):
-            heapq.heappush(heap, (node.cost + listed[at][0], depth, next(order), node, at))
+        for low, level, made, first in _goes_on(graph, node, listed, taken, depth):
+            heapq.heappush(heap, (low, level, next(order), made, first))
     return Outcome.OPTIMAL if found else Outcome.INFEASIBLE, tuple(found)
+
+
+def _visited(
+    expanded: dict[tuple[object, frozenset[str]], int], key: tuple[object, frozenset[str]]
+) -> int:
+    """How often a state has been come to, this time included."""
+    expanded[key] = visits = expanded.get(key, 0) + 1
+    return visits
+
+
+def _goes_on(
+    graph: Graph[S], node: _Node, listed: list[tuple[int, Step[S]]], first: int, depth: int
+) -> Iterator[tuple[int, int, _Node, int]]:
+    """The nodes behind a node, and itself with the ways on that are left.
+
+    All ways on of the same bound at once: fewer trips through the heap.
+    """
+    at = first
+    while at < len(listed) and listed[at][0] == listed[first][0]:
+        low, made = _taken(graph, node, listed[at])
+        yield low, depth - 1, made, 0
+        at += 1
+    if at < len(listed):
+        yield node.cost + listed[at][0], depth, node, at
 
 
 def _taken(graph: Graph[S], node: _Node, way_on: tuple[int, Step[S]]) -> tuple[int, _Node]:

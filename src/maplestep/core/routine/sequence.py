@@ -90,11 +90,12 @@ class _Parser:
         # The longest first: "Tag 2" before "Tag", "A'" before "A".
         self._names = sorted(names, key=len, reverse=True)
         self._troubles: list[Trouble] = []
+        self._stack: list[list[Item]] = [[]]
+        self._last: list[int] = [0]
+        """How many items the thing just closed has, for a repeat; one number a level."""
+        self._opened: list[int] = []
 
     def parse(self) -> Order:
-        stack: list[list[Item]] = [[]]
-        last: list[int] = [0]  # how many items the thing just closed has, for a repeat
-        opened: list[int] = []
         cursor = 0
         while cursor < len(self._text.rstrip()):
             match = _TOKEN.match(self._text, cursor)
@@ -102,39 +103,43 @@ class _Parser:
                 cursor += 1 + len(self._text[cursor:]) - len(self._text[cursor:].lstrip())
                 self._trouble("fit.order-unread", self._text[cursor - 1], cursor - 1)
                 continue
-            at = match.end() - len(match[0].lstrip())
-            named = self._name_at(at)
-            if match["open"]:
-                stack.append([])
-                last.append(0)
-                opened.append(at)
-            elif match["close"]:
-                if len(stack) == 1:
-                    self._trouble("fit.order-bracket", ")", at)
-                else:
-                    group = stack.pop()
-                    last.pop()
-                    opened.pop()
-                    stack[-1].extend(group)
-                    last[-1] = len(group)
-            elif match["times"] and last[-1]:
-                self._repeat(stack[-1], last[-1], int(match["number"]), at)
-            elif match["tag"]:
-                counts = int(match["counts"])
-                stack[-1].append(Item(name="", counts=counts, start=at, end=match.end()))
-                last[-1] = 1
-            elif match["cut"]:
-                self._cut(stack[-1], match, at)
-            elif match["word"] or match["times"]:
-                cursor = self._word(stack[-1], last, named, at)
-                continue
-            cursor = match.end()
-        for at in opened:
+            cursor = self._take(match, match.end() - len(match[0].lstrip()))
+        for at in self._opened:
             self._trouble("fit.order-bracket", "(", at)
-        flat = [item for level in stack for item in level]
+        flat = [item for level in self._stack for item in level]
         if len(flat) > MAX_ITEMS:
             self._trouble("fit.order-many", str(MAX_ITEMS), 0)
         return Order(items=tuple(flat[:MAX_ITEMS]), troubles=tuple(self._troubles))
+
+    def _take(self, match: re.Match[str], at: int) -> int:
+        """Read one token; where the next one begins."""
+        items = self._stack[-1]
+        if match["open"] or match["close"]:
+            self._bracket(match, at)
+        elif match["times"] and self._last[-1]:
+            self._repeat(items, self._last[-1], int(match["number"]), at)
+        elif match["tag"]:
+            items.append(Item(name="", counts=int(match["counts"]), start=at, end=match.end()))
+            self._last[-1] = 1
+        elif match["cut"]:
+            self._cut(items, match, at)
+        elif match["word"] or match["times"]:
+            return self._word(items, self._last, self._name_at(at), at)
+        return match.end()
+
+    def _bracket(self, match: re.Match[str], at: int) -> None:
+        if match["open"]:
+            self._stack.append([])
+            self._last.append(0)
+            self._opened.append(at)
+        elif len(self._stack) == 1:
+            self._trouble("fit.order-bracket", ")", at)
+        else:
+            group = self._stack.pop()
+            self._last.pop()
+            self._opened.pop()
+            self._stack[-1].extend(group)
+            self._last[-1] = len(group)
 
     def _trouble(self, code: str, said: str, at: int) -> None:
         self._troubles.append(Trouble(code=code, said=said, start=at))

@@ -29,6 +29,8 @@ from .transitions import Context, State, end_cost, opens_section, transition
 BEAM: Final = 5
 _APART: Final = 1.3
 """What a blank line, or a full eight above and its next count below say for a heading."""
+_UNMARKED: Final = 1.5
+"""From this cost on nothing in its own line makes a heading of it."""
 _RUNS_ON: Final = 1.5
 """A heading below a line that ends with a comma."""
 _FAR: Final = 4.0
@@ -215,12 +217,9 @@ def _cheapest(
                 if choice.role is Role.TITLE and (not path.state.head or path.state.titled):
                     continue
                 cost, state = transition(path.state, choice, context, following)
-                titled = choice.role is Role.SECTION and choice.cost > 1.5
-                if choice.role is Role.SECTION and runs_on[index]:
-                    cost += _RUNS_ON
-                own = apart or (not cut_off[index] and _is_full(path.state, following))
-                if titled and own and opens_section(following):
-                    cost -= _APART
+                if choice.role is Role.SECTION:
+                    own = apart or (not cut_off[index] and _is_full(path.state, following))
+                    cost += _of_a_title(choice, following, own=own, runs_on=runs_on[index])
                 total = path.cost + choice.cost + cost
                 known = found.get(state)
                 if known is None or total < known.cost:
@@ -230,6 +229,12 @@ def _cheapest(
         beam = sorted(near, key=lambda path: path.cost)[:BEAM]
     last = min(beam, key=lambda path: path.cost + end_cost(path.state, context))
     return _trail(last)
+
+
+def _of_a_title(choice: Choice, following: Choice | None, *, own: bool, runs_on: bool) -> float:
+    """What the lines around it say for or against a heading: ``own`` if it stands by itself."""
+    titled = choice.cost > _UNMARKED and own and opens_section(following)
+    return _RUNS_ON * runs_on - _APART * titled
 
 
 def _runs_on(options: list[tuple[Choice, ...]]) -> list[bool]:
