@@ -6,7 +6,7 @@ from pathlib import Path
 import numpy as np
 import pytest
 import soundfile
-from conftest import ROUTINE
+from example import ROUTINE
 
 from maplestep.cli.main import main
 
@@ -186,6 +186,7 @@ SONG = {
 }
 
 
+@pytest.mark.slow
 def test_a_song_is_played_and_heard_again(
     tmp_path: Path, capsys: pytest.CaptureFixture[str]
 ) -> None:
@@ -210,6 +211,7 @@ def test_a_song_is_played_and_heard_again(
     assert capsys.readouterr().out.startswith("126 bpm, 80 beats, in 8s")
 
 
+@pytest.mark.slow
 def test_a_mix_of_a_routine(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
     routine, own, mix = (tmp_path / name for name in ("r.json", "own.wav", "mix.ogg"))
     routine.write_text(json.dumps(ROUTINE))

@@ -5,7 +5,8 @@ import json
 from typing import Any
 
 import pytest
-from conftest import PASSWORD, ROUTINE, Api
+from django_fixtures import PASSWORD, Api
+from example import ROUTINE
 
 from maplestep.apps.routines.models import Routine
 

@@ -4,9 +4,9 @@ from collections.abc import Iterator
 
 import pytest
 import schemathesis
-from conftest import Api
 from django.core.signals import request_finished, request_started
 from django.db import close_old_connections
+from django_fixtures import Api
 from hypothesis import HealthCheck, settings
 from schemathesis.checks import not_a_server_error
 from schemathesis.specs.openapi.checks import response_schema_conformance

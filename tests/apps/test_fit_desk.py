@@ -6,7 +6,8 @@ from collections.abc import Callable
 from typing import Any
 
 import pytest
-from conftest import ROUTINE, Api
+from django_fixtures import Api
+from example import ROUTINE
 
 from maplestep.apps.routines.models import Ranking, Routine
 from maplestep.apps.routines.ranking import work_out

@@ -4,7 +4,7 @@ import io
 from typing import Any
 
 import pytest
-from conftest import Api
+from django_fixtures import Api
 from PIL import Image
 
 from maplestep.apps.dances import tasks

@@ -13,9 +13,10 @@ from typing import Any
 import numpy as np
 import pytest
 import soundfile
-from conftest import PASSWORD, ROUTINE, Api
 from core.dancing import song as core_song
 from django.db import connection
+from django_fixtures import PASSWORD, Api
+from example import ROUTINE
 
 from maplestep.apps.songs.actions import sounds as actions
 from maplestep.apps.songs.models import Heard, Song, Sound

@@ -8,8 +8,8 @@ from typing import Any
 
 import pypdf
 import pytest
-from conftest import Api
 from django.test import Client
+from django_fixtures import Api
 
 from maplestep.apps.dances.actions.write import write
 from maplestep.apps.dances.models import Dance

@@ -7,9 +7,10 @@ from threading import Barrier
 from typing import Any
 
 import pytest
-from conftest import PASSWORD, ROUTINE, Api
 from django.db import connection
 from django.test import override_settings
+from django_fixtures import PASSWORD, Api
+from example import ROUTINE
 
 from maplestep.apps.accounts.models import User
 from maplestep.apps.dances.models import Dance

@@ -7,7 +7,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from conftest import PASSWORD
+from django_fixtures import PASSWORD, ada, anyone, ben, make_user, media  # noqa: F401
 from playwright.sync_api import Browser, Page, expect, sync_playwright
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")

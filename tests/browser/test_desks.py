@@ -6,7 +6,7 @@ from typing import Any
 
 import pytest
 from browser.conftest import eventually
-from conftest import ROUTINE
+from example import ROUTINE
 from playwright.sync_api import Page, expect
 
 from maplestep.apps.dances.models import Dance

@@ -5,7 +5,7 @@ from collections.abc import Callable
 from typing import Any
 
 import pytest
-from conftest import ROUTINE
+from example import ROUTINE
 from playwright.sync_api import Page, expect
 
 from maplestep.apps.routines.actions.bring_in import store_routine

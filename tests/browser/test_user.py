@@ -7,7 +7,7 @@ from importlib import resources
 from typing import Any
 
 import pytest
-from conftest import ROUTINE
+from example import ROUTINE
 from playwright.sync_api import Page, expect
 
 from maplestep.apps.routines.actions.bring_in import store_routine
@@ -210,7 +210,7 @@ def test_every_view_passes_axe(
 
 
 def test_by_keyboard_alone(open_page: Open, routine: Routine) -> None:
-    from conftest import PASSWORD
+    from django_fixtures import PASSWORD
 
     page = open_page()
     page.get_by_label("Name").wait_for()

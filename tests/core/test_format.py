@@ -97,6 +97,7 @@ LINES = st.lists(STEPS, min_size=1, max_size=4).map(
 )
 
 
+@pytest.mark.slow
 @settings(max_examples=80, deadline=None)
 @given(st.lists(LINES, min_size=1, max_size=5))
 def test_any_steps_survive_formatting(lines: list[str]) -> None:

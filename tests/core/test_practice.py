@@ -1,8 +1,8 @@
 """What is laid over a practice mix, and when; the arithmetic stands beside each expectation."""
 
 import pytest
-from conftest import ROUTINE
 from core.dancing import song
+from example import ROUTINE
 
 from maplestep.core.errors import SongError
 from maplestep.core.layout.engine import lay_out

@@ -150,6 +150,7 @@ def one_changed(text: str, line: StepLine, lexeme: Lexeme) -> list[tuple[str, st
     return found
 
 
+@pytest.mark.slow
 @pytest.mark.parametrize("name", CLEAN)
 def test_no_word_is_left_behind(name: str) -> None:
     text = unicodedata.normalize("NFC", TEXTS[name])
@@ -168,6 +169,7 @@ def wrapped(text: str, width: int) -> str:
     return "\n".join(lines)
 
 
+@pytest.mark.slow
 @pytest.mark.parametrize("name", CLEAN)
 def test_the_width_of_the_page_changes_no_dance(name: str) -> None:
     def danced(text: str) -> list[Any]:

@@ -122,6 +122,7 @@ def _text(pdf: bytes) -> tuple[int, str]:
     return len(reader.pages), " ".join(text.split())
 
 
+@pytest.mark.slow
 @pytest.mark.parametrize("language", ["en", "fr"])
 @pytest.mark.parametrize("index", range(len(DEMO)))
 def test_the_cue_sheet_is_one_page(index: int, language: str) -> None:
@@ -134,6 +135,7 @@ def test_the_cue_sheet_is_one_page(index: int, language: str) -> None:
             assert there.event.cue.split()[0] in text
 
 
+@pytest.mark.slow
 def test_a_long_routine_still_is_one_page() -> None:
     # 24 walls, two of them with their tag: the type shrinks.
     line = timeline(

@@ -7,7 +7,7 @@ from pathlib import Path
 
 import jsonschema
 import pytest
-from conftest import ROUTINE
+from example import ROUTINE
 from hypothesis import given
 from hypothesis import strategies as st
 

@@ -67,7 +67,7 @@ def compose(song: Song) -> mido.MidiFile:
     """The song as MIDI; a tick is a tenth of a millisecond.
 
     >>> from fractions import Fraction
-    >>> from ..core.song import Phrase, PhraseKind, Song
+    >>> from ..core.song.model import Phrase, PhraseKind, Song
     >>> phrase = Phrase(kind=PhraseKind.VERSE, counts=32)
     >>> round(compose(Song(title="Plain", bpm=Fraction(120), phrases=(phrase,))).length)
     16

@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 from fractions import Fraction as F
 
+import pytest
 from core.dancing import song
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -51,6 +52,7 @@ def _orders(song_: Song, limits: PartLimits) -> Iterator[tuple[str, ...]]:
     yield from go_on(0, limits.max_events, ())
 
 
+@pytest.mark.slow
 @settings(max_examples=60, deadline=None)
 @given(
     st.lists(

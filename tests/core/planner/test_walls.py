@@ -27,6 +27,7 @@ HALF = part_of("1-2 R step forward, pivot ½ left", "3&4 R shuffle forward", "5-
 KINDS = ("verse", "chorus", "bridge", "outro")
 
 
+@pytest.mark.slow
 @settings(max_examples=330, deadline=None)
 @given(
     st.sampled_from([STILL, QUARTER, HALF]),

@@ -74,7 +74,7 @@ class Path:
 def path_of(moves: Sequence[Move]) -> Path:
     """Walk the moves and note where the weight goes.
 
-    >>> from .sheet.read import read_sheet
+    >>> from ..sheet.read import read_sheet
     >>> wall = read_sheet("1-2 R forward, L forward").sheet.wall
     >>> [round(stop.place.y, 2) for stop in path_of(wall.moves).stops]
     [0.4, 0.8]

@@ -71,7 +71,7 @@ class TakenOver:
 def taken_over(reading: Reading) -> TakenOver:
     """Everything the sheet states that a routine can hold.
 
-    >>> from .sheet.read import read_sheet
+    >>> from ..sheet.read import read_sheet
     >>> text = "T\\n1-8 R weave\\nRestart: wall 3 after 4 counts"
     >>> [(e.kind.value, e.walls, e.after.words) for e in taken_over(read_sheet(text)).events]
     [('restart', (3,), '4')]
@@ -324,7 +324,7 @@ def key_of_wall(event: Event) -> list[tuple[object, ...]]:
 def statement_of(event: Event) -> str:
     """An event as a line of a sheet, in words that are read back as the same event.
 
-    >>> from .counts import parse_cut
+    >>> from ..primitives.counts import parse_cut
     >>> restart = Event(id="r", kind=EventKind.RESTART, walls=(3, 5), after=parse_cut("16"))
     >>> statement_of(restart)
     'Restart: walls 3 and 5 after 16 counts'

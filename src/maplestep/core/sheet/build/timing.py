@@ -12,7 +12,7 @@ from ..model import Part
 def scaled(part: Part, factor: Fraction) -> Part:
     """The part with every written count lasting ``factor`` counts.
 
-    >>> from .read import read_sheet
+    >>> from ..read import read_sheet
     >>> wall = read_sheet("T\\nTiming: half\\n1-4 R rocking chair").sheet.wall
     >>> wall.length, [str(move.at) for move in wall.moves]
     (Fraction(2, 1), ['0', '1/2', '1', '3/2'])

@@ -22,7 +22,7 @@ def own_figure(name: str, counts: str, words: str, lexicon: Lexicon) -> Figure |
     The foot that begins becomes the one that leads, so that the figure can be danced on
     either foot; its turns go to the other side with it.
 
-    >>> from .lexicon import standard
+    >>> from ..language.lexicon import standard
     >>> own_figure("wobble", "1&2", "R side, L together, R cross", standard()).ways
     ('F step side; O step together; F step cross',)
     """

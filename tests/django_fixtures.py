@@ -1,0 +1,78 @@
+"""Fixtures of tests with Django: users, clients that speak JSON, a folder for sounds."""
+
+import json
+from collections.abc import Callable
+from pathlib import Path
+from typing import Any
+
+import pytest
+from django.test import Client
+
+PASSWORD = "a-long-enough-one"
+
+
+@pytest.fixture
+def make_user(db: None) -> Callable[[str], Any]:
+    from maplestep.apps.accounts.models import User
+
+    return lambda name: User.objects.create_user(name, password=PASSWORD)
+
+
+@pytest.fixture(autouse=True)
+def media(settings: Any, tmp_path: Path) -> Path:
+    """Every test keeps its sounds in a folder of its own."""
+    settings.MEDIA = tmp_path / "media"
+    return tmp_path / "media"
+
+
+class Api:
+    """A browser's view of the API: JSON in and out, the session's cookie, CSRF enforced."""
+
+    def __init__(self) -> None:
+        self.client = Client(enforce_csrf_checks=True)
+        self.client.get("/")
+
+    def call(self, method: str, path: str, body: Any = None) -> tuple[int, Any]:
+        response = self.client.generic(
+            method,
+            path,
+            json.dumps(body) if body is not None else "",
+            content_type="application/json",
+            headers={"X-CSRFToken": self.client.cookies["csrftoken"].value},
+        )
+        text = response.content.decode()
+        return response.status_code, json.loads(text) if text else None
+
+    def send(self, path: str, content: bytes, name: str) -> tuple[int, Any]:
+        from django.core.files.uploadedfile import SimpleUploadedFile
+
+        response = self.client.post(
+            path,
+            {"file": SimpleUploadedFile(name, content)},
+            headers={"X-CSRFToken": self.client.cookies["csrftoken"].value},
+        )
+        return response.status_code, json.loads(response.content)
+
+    def sign_in(self, name: str, password: str = PASSWORD) -> int:
+        return self.call("POST", "/api/session", {"name": name, "password": password})[0]
+
+
+@pytest.fixture
+def ada(make_user: Callable[[str], Any]) -> Api:
+    make_user("ada")
+    api = Api()
+    assert api.sign_in("ada") == 200
+    return api
+
+
+@pytest.fixture
+def ben(make_user: Callable[[str], Any]) -> Api:
+    make_user("ben")
+    api = Api()
+    assert api.sign_in("ben") == 200
+    return api
+
+
+@pytest.fixture
+def anyone(db: None) -> Api:
+    return Api()
