@@ -10,7 +10,7 @@ from pathlib import Path
 from pieces import KEPT
 
 from maplestep.audio.band import play
-from maplestep.core.song.model import Feel, Phrase, PhraseKind, Song
+from maplestep.core.song.model import Groove, Phrase, PhraseKind, Song
 
 K = PhraseKind
 PLAN = (
@@ -55,7 +55,7 @@ def maps() -> list[tuple[Song, float | None]]:
     for bpm in (60, 76, 92, 108, 124, 140, 156, 172, 190, 210):
         out.append((_song(f"steady {bpm}", bpm), None))
     for bpm in (88, 112, 132, 168):
-        out.append((_song(f"swing {bpm}", bpm, feel=Feel.SWING), None))
+        out.append((_song(f"swing {bpm}", bpm, feel=Groove.SWING), None))
     for bpm in (84, 102, 126, 150):
         out.append((_song(f"waltz {bpm}", bpm, count_unit=6), None))
     for bpm in (87, 103, 121, 134, 151):

@@ -17,11 +17,11 @@ from pieces import KEPT, Piece, pieces
 from scipy.optimize import minimize
 
 from maplestep.audio import level
+from maplestep.audio.beat_tracking import follow_beats
 from maplestep.audio.decode import read_mono
-from maplestep.audio.follow import follow_beats
+from maplestep.audio.grid_fit import fit_grid
 from maplestep.audio.harmony import harmony_of
 from maplestep.audio.onsets import BIAS_SECONDS, onsets_of
-from maplestep.audio.refit import fit_grid
 from maplestep.audio.tempo import local_periods
 
 OUT = Path(level.__file__).with_name("level.json")

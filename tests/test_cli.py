@@ -35,9 +35,9 @@ def test_check_of_a_wrong_sheet(sheet: Path, capsys: pytest.CaptureFixture[str])
 def test_walls_with_events(sheet: Path, capsys: pytest.CaptureFixture[str]) -> None:
     events = "restart 2 after 8; tag 3 Tag; tag-restart 4 counts 4 after 8"
     assert main(["walls", str(sheet), "--events", events, "--count", "4", "--json"]) == 0
-    passes = json.loads(capsys.readouterr().out)
+    segments = json.loads(capsys.readouterr().out)
     # Net 1/2: wall 2 starts at 6:00 and stops before its turn, so wall 3 starts there too.
-    told = [(p["kind"], p["wall"], p["length"], p["start_facing"]) for p in passes]
+    told = [(p["kind"], p["wall"], p["length"], p["start_facing"]) for p in segments]
     assert told == [
         ("wall", 1, 16, "12:00"),
         ("wall", 2, 8, "6:00"),
@@ -54,7 +54,7 @@ def test_timeline(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
     assert main(["timeline", str(path), "--json"]) == 0
     view = json.loads(capsys.readouterr().out)
     # Walls at 8, 24, 40 (8 counts, restart), 48: verse at 8 and chorus at 40 are both hit.
-    assert [p["start"] for p in view["passes"]] == [8, 24, 40, 48]
+    assert [p["start"] for p in view["segments"]] == [8, 24, 40, 48]
     assert (view["hits"], view["phrases_danced"]) == (2, 2)
     assert main(["timeline", str(path)]) == 0
     assert "2 of 2 phrases" in capsys.readouterr().out

@@ -56,14 +56,14 @@ def test_the_routine_comes_with_its_whole_timeline(routine: dict[str, Any]) -> N
     timeline = routine["timeline"]
     assert timeline["title"] == "Test routine"
     # Starts 8, 24, 40; wall 3 stops after 8; the song has 64 counts, wall 4 all 16.
-    told = [(p["start"], p["length"], p["start_facing"], p["ended"]) for p in timeline["passes"]]
+    told = [(p["start"], p["length"], p["start_facing"], p["ended"]) for p in timeline["segments"]]
     assert told == [
         (8, 16, "12:00", "whole"),
         (24, 16, "6:00", "whole"),
         (40, 8, "12:00", "restart"),
         (48, 16, "12:00", "whole"),
     ]
-    assert timeline["passes"][2]["cue"] == "drums"
+    assert timeline["segments"][2]["cue"] == "drums"
     assert timeline["tags"] == ["Tag"]
 
 
@@ -74,7 +74,7 @@ def test_a_saved_event_changes_the_answer(ada: Api, routine: dict[str, Any]) -> 
     status, stored = ada.call("PUT", path, body)
     assert status == 200
     assert stored["version"] == 2
-    assert [p["kind"] for p in stored["timeline"]["passes"][:3]] == ["wall", "tag", "wall"]
+    assert [p["kind"] for p in stored["timeline"]["segments"][:3]] == ["wall", "tag", "wall"]
     assert "fit.claimed-facing" in {f["code"] for f in stored["timeline"]["findings"]}
     assert ada.call("GET", path)[1] == stored
 

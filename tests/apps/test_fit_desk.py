@@ -82,7 +82,7 @@ def test_plans_come_with_costs_reasons_and_a_stack(ada: Api, routine: dict[str, 
     assert view["own"]["cost"] == 5
     assert sum(item["cost"] for item in view["own"]["costs"]) == 5
     assert sum(line["cost"] for line in view["own"]["bill"]) == 5
-    assert [p["wall"] for p in best["passes"]] == [1, 2, 3, 4]
+    assert [p["wall"] for p in best["segments"]] == [1, 2, 3, 4]
     assert view["limits"]["cuts"] == ["4", "8", "12"]
 
 
@@ -129,7 +129,7 @@ def test_every_kind_of_event_is_stored_and_comes_back(ada: Api, routine: dict[st
             assert back[str(event["id"])][key] == value
     # Wall 1 lasts 16 and the bridge's 4, 8 to 28; the verse ends at 40, after 12 of wall 2, which
     # stops there, so that its tag by facing never comes.
-    assert {h["event"] for h in stored_["timeline"]["happenings"]} == {"b", "c", "w", "p", "e"}
+    assert {h["event"] for h in stored_["timeline"]["occurrences"]} == {"b", "c", "w", "p", "e"}
     assert ada.call("GET", f"/api/routines/{routine['id']}")[1] == stored_
     # And through the file once more.
     raw = ada.client.get(at(routine, "routine.json")).content
@@ -139,7 +139,7 @@ def test_every_kind_of_event_is_stored_and_comes_back(ada: Api, routine: dict[st
 
 def test_an_order_is_stored_and_changed_block_by_block(ada: Api) -> None:
     routine = stored(ada, PHRASED)
-    assert [p["name"] for p in routine["timeline"]["passes"]] == ["A", "A", "B"]
+    assert [p["name"] for p in routine["timeline"]["segments"]] == ["A", "A", "B"]
     assert routine["pins"] == PHRASED["pins"]
 
     def changed(**edit: Any) -> str:

@@ -42,7 +42,7 @@ def test_a_new_routine_lays_what_its_sheet_states(routine: dict[str, Any]) -> No
     assert told(routine) == [("tag", [2, 4], "sheet"), ("restart", [3], "sheet")]
     assert routine["timeline"]["start"] == 32
     assert routine["timeline"]["song_title"] == "Feather Bed"
-    ends = [(p["wall"], p["ended"]) for p in routine["timeline"]["passes"] if p["kind"] == "wall"]
+    ends = [(p["wall"], p["ended"]) for p in routine["timeline"]["segments"] if p["kind"] == "wall"]
     assert ends[2] == (3, "restart")
 
 

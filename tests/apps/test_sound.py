@@ -19,7 +19,7 @@ from django_fixtures import PASSWORD, Api
 from example import ROUTINE
 
 from maplestep.apps.songs.actions import sounds as actions
-from maplestep.apps.songs.models import Heard, Song, Sound
+from maplestep.apps.songs.models import AnalysisCache, Song, Sound
 from maplestep.apps.songs.work import make
 from maplestep.audio.band import play
 from maplestep.formats.routine_file import song_form
@@ -95,7 +95,7 @@ def test_the_same_bytes_are_listened_to_once(
     work()
     assert sounds_of(ben, second)[0]["state"] == "ready"
     assert ben.call("GET", f"/api/songs/{second['id']}")[1]["version"] == 2
-    assert Heard.objects.count() == 1
+    assert AnalysisCache.objects.count() == 1
 
 
 def test_corrections_survive_another_recording(ada: Api, recording: bytes) -> None:

@@ -25,7 +25,7 @@ from maplestep.audio.band import compose, play
 from maplestep.core.errors import RecordingError
 from maplestep.core.song.grid import hold, slow_down
 from maplestep.core.song.listening import irregular_places, song_from
-from maplestep.core.song.model import Feel, Song
+from maplestep.core.song.model import Groove, Song
 from maplestep.views.listening import dump_listening, listening_report, load_listening
 
 PLAN = "intro 16, verse 32, chorus 32, verse 32, chorus 32, outro 16"
@@ -33,7 +33,7 @@ STEADY = song(PLAN, bpm=118, first_beat_seconds=0.4)
 WALTZ = song("intro 12, verse 48, chorus 48, verse 24, chorus 24", bpm=132, unit=6)
 SONGS: dict[str, Song] = {
     "steady": STEADY,
-    "swing": replace(STEADY, feel=Feel.SWING, bpm=F(132)),
+    "swing": replace(STEADY, feel=Groove.SWING, bpm=F(132)),
     "waltz": WALTZ,
     # Two seconds of nothing after the beat at about 40 s.
     "stop": hold(STEADY, 40.0, 2.0),

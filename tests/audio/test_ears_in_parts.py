@@ -4,11 +4,11 @@ import numpy as np
 import pytest
 
 from maplestep.audio.analyse import analyse_samples
-from maplestep.audio.follow import follow_beats
+from maplestep.audio.beat_tracking import follow_beats
+from maplestep.audio.grid_fit import fit_grid
 from maplestep.audio.harmony import harmony_of
 from maplestep.audio.level import at_places
 from maplestep.audio.onsets import BIAS_SECONDS, SAMPLE_RATE, onsets_of
-from maplestep.audio.refit import fit_grid
 from maplestep.audio.tempo import local_periods
 from maplestep.core.song.listening import irregular_places
 

@@ -10,7 +10,7 @@ from core.dancing import song
 from maplestep.audio.encode import write_sound
 from maplestep.audio.mix import render_mix
 from maplestep.audio.voice import WORDS, sounds
-from maplestep.core.tools.practice import MixWish, plan_mix
+from maplestep.core.tools.practice import MixRequest, plan_mix
 
 RATE = 44_100
 MUSIC = song("intro 8, verse 32", bpm=118, first_beat_seconds=0.7)
@@ -28,7 +28,7 @@ def onsets(samples: np.ndarray, quiet_seconds: float = 0.1) -> np.ndarray:
 def test_the_mix_is_exact_in_length(speed: float, ending: str, tmp_path: Path) -> None:
     source, out = tmp_path / "song.wav", tmp_path / f"mix.{ending}"
     write_sound(source, np.zeros((round(SECONDS * RATE), 2)), RATE)
-    plan = plan_mix(MUSIC, MixWish(speed=speed))
+    plan = plan_mix(MUSIC, MixRequest(speed=speed))
     seconds = render_mix(source, out, plan, "en")
     # Lead: an eight at 118 bpm less the 0.7 s the song has before count 1; all of it slower.
     expected = (8 * 60 / 118 - 0.7 + SECONDS) / speed
@@ -40,7 +40,7 @@ def test_the_mix_is_exact_in_length(speed: float, ending: str, tmp_path: Path) -
 def test_clicks_lie_on_the_counts_within_a_millisecond(speed: float, tmp_path: Path) -> None:
     source, out = tmp_path / "song.wav", tmp_path / "mix.wav"
     write_sound(source, np.zeros((round(SECONDS * RATE), 1)), RATE)
-    plan = plan_mix(MUSIC, MixWish(speed=speed, count_in=False))
+    plan = plan_mix(MUSIC, MixRequest(speed=speed, count_in=False))
     render_mix(source, out, plan, "en")
     heard = onsets(soundfile.read(str(out))[0])
     expected = [MUSIC.seconds(n) / speed for n in range(40)]
@@ -65,7 +65,7 @@ def test_the_slowed_song_keeps_to_its_clicks(speed: float, tmp_path: Path) -> No
         knocks[start : start + 600, 0] = 0.8 * rng.normal(0, 1, 600) * np.exp(-np.arange(600) / 90)
     source, out = tmp_path / "song.wav", tmp_path / "mix.wav"
     write_sound(source, np.clip(knocks, -1, 1), RATE)
-    plan = plan_mix(MUSIC, MixWish(speed=speed, count_in=False, clicks=False))
+    plan = plan_mix(MUSIC, MixRequest(speed=speed, count_in=False, clicks=False))
     render_mix(source, out, plan, "en")
     mixed = soundfile.read(str(out))[0]
     # Stretching smears an attack, so its loudest 5 ms are compared.

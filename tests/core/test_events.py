@@ -6,7 +6,7 @@ import pytest
 from core.dancing import happens, quarter_dance, restart, song, tag, timeline, walk
 
 from maplestep.core.errors import RoutineError
-from maplestep.core.layout.timeline import Ended, Timeline
+from maplestep.core.layout.timeline import EndReason, Timeline
 from maplestep.core.primitives.feet import Foot
 from maplestep.core.routine.model import Event, EventKind, FacingAt
 from maplestep.core.song.model import PhraseKind
@@ -16,15 +16,15 @@ DANCE = quarter_dance("right")
 LONG = song("verse 160")
 
 
-def passes(line: Timeline) -> list[tuple[str, int, int, int]]:
+def segments(line: Timeline) -> list[tuple[str, int, int, int]]:
     """Kind, song count it starts and ends on, count of its part it begins on."""
-    return [(p.kind.value, int(p.start), int(p.end), int(p.first)) for p in line.passes]
+    return [(p.kind.value, int(p.start), int(p.end), int(p.first)) for p in line.segments]
 
 
 def test_a_bridge_is_danced_in_mid_wall_and_the_wall_goes_on() -> None:
     line = timeline(DANCE, song("verse 100"), happens("bridge", 2, "16", counts=4))
     # Wall 1 [0, 32); wall 2 [32, 48), bridge [48, 52), wall 2 again [52, 68); wall 3 from 68.
-    assert passes(line) == [
+    assert segments(line) == [
         ("wall", 0, 32, 0), ("wall", 32, 48, 0), ("bridge", 48, 52, 0), ("wall", 52, 68, 16),
         ("wall", 68, 100, 0),
     ]  # fmt: skip
@@ -32,8 +32,8 @@ def test_a_bridge_is_danced_in_mid_wall_and_the_wall_goes_on() -> None:
     assert (line.walls[1].length, line.walls[1].end) == (32, 68)
     # The turn on 31 is danced once, after the bridge.
     assert walk(line) == ["12:00", "3:00", "6:00"]
-    assert line.passes[1].ended is Ended.BREAK
-    danced = [m for m in line.moves() if m.passed.wall == 2 and m.passed.kind.value == "wall"]
+    assert line.segments[1].ended is EndReason.BREAK
+    danced = [m for m in line.moves() if m.segment.wall == 2 and m.segment.kind.value == "wall"]
     assert [m.at for m in danced] == [*range(32, 48), *range(52, 68)]
 
 
@@ -42,10 +42,10 @@ def test_two_events_of_a_wall_come_in_the_order_of_their_counts() -> None:
         DANCE, LONG, restart(2, "24"), happens("bridge", 2, "8", counts=4), tag(2, counts=2)
     )
     # Wall 2: 8 counts, bridge 4, counts 9-24, restart: 32 + 8 + 4 + 16 = 60. Its tag never comes.
-    assert passes(line)[1:5] == [
+    assert segments(line)[1:5] == [
         ("wall", 32, 40, 0), ("bridge", 40, 44, 0), ("wall", 44, 60, 8), ("wall", 60, 92, 0),
     ]  # fmt: skip
-    assert [(h.event.kind.value, h.after, h.at) for h in line.happenings] == [
+    assert [(h.event.kind.value, h.after, h.at) for h in line.occurrences] == [
         ("bridge", 8, 40), ("restart", 24, 60),
     ]  # fmt: skip
 
@@ -56,11 +56,11 @@ def test_a_step_change_is_danced_on_its_wall_only() -> None:
     # Without the quarter on 31 wall 3 starts at 3:00, where wall 2 did.
     assert walk(line) == ["12:00", "3:00", "3:00", "6:00", "9:00"]
     assert line.walls[1].length == 32
-    (there,) = line.happenings
+    (there,) = line.occurrences
     assert (there.after, there.at, there.starts, there.facing) == (30, 62, 2, 2)
-    assert line.passes[1].end_weight is Foot.RIGHT
-    assert line.passes[2].end_weight is Foot.LEFT
-    own = line.passes[1].part
+    assert line.segments[1].end_weight is Foot.RIGHT
+    assert line.segments[2].end_weight is Foot.LEFT
+    own = line.segments[1].part
     assert own is not None
     assert len(own.options) == 1
 
@@ -69,7 +69,7 @@ def test_a_wait_takes_no_counts_and_the_time_the_band_is_silent() -> None:
     # 120 bpm; between count 8 and 9 the band is silent for 1.5 s: 3.5 + .5 + 1.5 = 5.5.
     stopping = song("verse 64", anchors=((F(0), 0.0), (F(7), 3.5), (F(8), 5.5), (F(64), 33.5)))
     line = timeline(DANCE, stopping, happens("wait", 1, "8", cue="the singer"))
-    wait = line.passes[1]
+    wait = line.segments[1]
     assert (wait.kind.value, wait.start, wait.length) == ("wait", 8, 0)
     assert (wait.start_seconds, wait.end_seconds) == (pytest.approx(4.0), pytest.approx(5.5))
     assert [w.start for w in line.walls] == [0, 32]
@@ -79,14 +79,14 @@ def test_an_ending_closes_the_dance_with_the_song() -> None:
     sheet = DANCE + "Ending\n1-4 R side, hold, L together, hold\n"
     # 72 counts: wall 3 begins at 64; its ending of 4 has to begin after 4 of its counts.
     line = timeline(sheet, song("verse 72"), happens("ending", 1, walls=(), tag="Ending"))
-    assert passes(line)[-2:] == [("wall", 64, 68, 0), ("ending", 68, 72, 0)]
+    assert segments(line)[-2:] == [("wall", 64, 68, 0), ("ending", 68, 72, 0)]
     # Placed by hand on wall 2 after 8 the dance is over at 32 + 8 + 4 = 44.
     early = timeline(sheet, song("verse 72"), happens("ending", 2, "8", tag="Ending"))
-    assert passes(early)[-1] == ("ending", 40, 44, 0)
+    assert segments(early)[-1] == ("ending", 40, 44, 0)
     assert early.end == 44
     # Without steps it simply stops.
     bare = timeline(DANCE, song("verse 72"), happens("ending", 2, "8"))
-    assert (passes(bare)[-1], bare.passes[-1].ended) == (("wall", 32, 40, 0), Ended.ENDING)
+    assert (segments(bare)[-1], bare.segments[-1].ended) == (("wall", 32, 40, 0), EndReason.ENDING)
 
 
 @pytest.mark.parametrize(
@@ -102,7 +102,7 @@ def test_an_ending_closes_the_dance_with_the_song() -> None:
 def test_a_rule_by_facing(facings: tuple[int, ...], at: FacingAt, walls: list[int]) -> None:
     event = Event(id="t", kind=EventKind.TAG, facings=facings, facing_at=at, counts=4)
     line = timeline(DANCE, song("verse 180"), event)
-    assert [h.wall for h in line.happenings] == walls
+    assert [h.wall for h in line.occurrences] == walls
 
 
 def test_a_rule_by_phrase() -> None:
@@ -111,7 +111,7 @@ def test_a_rule_by_phrase() -> None:
     stops = Event(id="r", kind=EventKind.RESTART, phrase=PhraseKind.CHORUS)
     line = timeline(DANCE, put_to, tagged, stops)
     # Chorus 1 is 36 = wall 2 + the tag that fills it; chorus 2 is 24: wall 4 stops there.
-    assert [(h.event.id, h.wall, h.after) for h in line.happenings] == [("t", 2, 32), ("r", 4, 24)]
+    assert [(h.event.id, h.wall, h.after) for h in line.occurrences] == [("t", 2, 32), ("r", 4, 24)]
     assert len(line.phrase_hits) == 5
 
 
@@ -119,7 +119,7 @@ def test_half_counts_and_without_the_and() -> None:
     sheet = "1&2& R heel switches\n3&4& R heel switches\n5-8 R rocking chair\n"
     line = timeline(sheet, song("verse 40"), restart(1, "2 without &"), restart(2, "2½"))
     # "Heel, together, heel, together" lands on 1, 1&, 2, 2&; the last is left out on wall 1.
-    assert [float(m.at) for m in line.passes[0].moves] == [0, 0.5, 1]
+    assert [float(m.at) for m in line.segments[0].moves] == [0, 0.5, 1]
     assert [(float(w.start), float(w.length)) for w in line.walls[:3]] == [
         (0, 2),
         (2, 2.5),

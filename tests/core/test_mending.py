@@ -107,9 +107,9 @@ def test_every_way_to_end_faces_the_front(counts: int) -> None:
         assert choice.event is not None
         routine = replace(line.routine, events=(choice.event,))
         ended = lay_out(routine_with_own_steps(routine, reading))
-        assert ended.passes[-1].end_facing == 0
-        assert ended.passes[-1].end == counts
-    turn = to_front(line.passes[-1].end_facing)
+        assert ended.segments[-1].end_facing == 0
+        assert ended.segments[-1].end == counts
+    turn = to_front(line.segments[-1].end_facing)
     ways = [choice.way for choice in choices]
     # A half turn goes either way.
     assert ways.count(EndWay.TURN) == (0 if not turn else 2 if abs(turn) == 4 else 1)

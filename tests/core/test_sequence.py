@@ -113,7 +113,7 @@ Ending
 def test_a_phrased_dance_is_laid_out_by_hand() -> None:
     put_to = song("intro 8, verse 16, chorus 12, bridge 4, chorus 8, outro 4")
     line = timeline(SHEET, put_to, sequence="A x2, B, B[5-8], Bridge, B, Ending")
-    rows = [(p.name, int(p.start), int(p.length), clock(p.start_facing)) for p in line.passes]
+    rows = [(p.name, int(p.start), int(p.length), clock(p.start_facing)) for p in line.segments]
     # A half twice comes back to 12:00; each B, and its last four counts, turn a quarter.
     assert rows == [
         ("A", 8, 8, "12:00"),
@@ -127,7 +127,7 @@ def test_a_phrased_dance_is_laid_out_by_hand() -> None:
     # Verse, chorus and chorus begin with a part, the bridge with the bridge, the outro with
     # the ending.
     assert len(line.phrase_hits) == 5
-    assert sum(p.length for p in line.passes) == put_to.length - 8
+    assert sum(p.length for p in line.segments) == put_to.length - 8
     cut = line.walls[3]
     assert [float(m.at) for m in cut.pieces[0].moves] == [4, 5, 6, 7]
 

@@ -9,7 +9,7 @@ from core.dancing import quarter_dance, restart, song, tag, timeline, walk
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from maplestep.core.layout.timeline import Ended, PassKind
+from maplestep.core.layout.timeline import EndReason, SegmentKind
 from maplestep.core.primitives.turns import clock
 from maplestep.formats.routine_file import read_routine, routine_of
 
@@ -30,19 +30,19 @@ def test_a_restart_before_the_turn_keeps_the_facing_and_shifts_later_walls() -> 
     # Wall 2 stops before its turn: wall 3 starts where wall 2 did.
     assert walk(line) == ["12:00", "3:00", "3:00", "6:00", "9:00", "12:00"]
     assert [wall.start for wall in line.walls] == [0, 32, 48, 80, 112, 144]
-    assert line.walls[1].ended is Ended.RESTART
+    assert line.walls[1].ended is EndReason.RESTART
 
 
 def test_a_tag_is_danced_after_its_wall_and_lengthens_the_dance() -> None:
     line = timeline(quarter_dance("right"), song("verse 100"), tag(1, 2, counts=4))
-    assert [(p.kind.value, p.start, p.end) for p in line.passes] == [
+    assert [(p.kind.value, p.start, p.end) for p in line.segments] == [
         ("wall", 0, 32),
         ("tag", 32, 36),
         ("wall", 36, 68),
         ("tag", 68, 72),
         ("wall", 72, 100),  # the song ends after 28 of 32
     ]
-    assert line.passes[-1].ended is Ended.SONG
+    assert line.segments[-1].ended is EndReason.SONG
 
 
 def test_a_tag_with_steps_turns_the_dancers() -> None:
@@ -65,7 +65,7 @@ def test_seconds_come_from_the_tempo() -> None:
 def test_the_start_may_be_set() -> None:
     line = timeline(quarter_dance("right"), FOUR_WALLS, start=32)
     assert line.walls[0].start == 32
-    assert timeline(quarter_dance("right"), FOUR_WALLS, start=999).passes == ()
+    assert timeline(quarter_dance("right"), FOUR_WALLS, start=999).segments == ()
 
 
 def _demo(number: int) -> tuple[bytes, str]:
@@ -89,7 +89,7 @@ def test_kite_weather_worked_out_by_hand() -> None:
     walls = ["12:00", "9:00", "6:00", "3:00", "12:00", "9:00", "6:00", "3:00", "12:00"]
     assert walk(line) == walls
     assert len(line.phrase_hits) == 7
-    assert clock(line.passes[-1].end_facing) == "9:00"
+    assert clock(line.segments[-1].end_facing) == "9:00"
 
 
 @pytest.mark.parametrize("number", [1, 2, 3, 4])
@@ -98,7 +98,7 @@ def test_no_time_is_lost_in_the_demo_routines(number: int) -> None:
 
     form, _, reading = read_routine(_demo(number)[0])
     line = lay_out(routine_of(form, reading))
-    assert sum(p.length for p in line.passes) == line.routine.song.length - line.passes[0].start
+    assert sum(p.length for p in line.segments) == line.routine.song.length - line.segments[0].start
 
 
 EVENTS = st.lists(
@@ -116,23 +116,23 @@ def test_what_holds_for_every_routine(
     events = [restart(wall, after) for wall, after in stops]
     tagged = tag(3, counts=counts_of_tag)
     line = timeline(quarter_dance("left"), song(f"intro 8, verse {counts + 1}"), *events, tagged)
-    passes = line.passes
-    assert passes[0].start == 8
-    assert passes[-1].end <= line.routine.song.length
-    for before, after in itertools.pairwise(passes):
+    segments = line.segments
+    assert segments[0].start == 8
+    assert segments[-1].end <= line.routine.song.length
+    for before, after in itertools.pairwise(segments):
         assert before.end == after.start
         assert before.end_facing == after.start_facing
         assert before.end_weight == after.start_weight
-    for passed in passes:
-        turned = sum(move.turn for move in passed.moves)
-        assert (passed.start_facing + turned - passed.end_facing) % 8 == 0
-        runs = [passed.facings[0].start, *(run.end for run in passed.facings)]
+    for segment in segments:
+        turned = sum(move.turn for move in segment.moves)
+        assert (segment.start_facing + turned - segment.end_facing) % 8 == 0
+        runs = [segment.facings[0].start, *(run.end for run in segment.facings)]
         assert runs[0] == 0
-        assert runs[-1] == passed.length
-        assert passed.phrases[0].start == 0
-        assert passed.phrases[-1].end == passed.length
-    numbers = [p.wall for p in passes if p.kind is PassKind.WALL]
+        assert runs[-1] == segment.length
+        assert segment.phrases[0].start == 0
+        assert segment.phrases[-1].end == segment.length
+    numbers = [p.wall for p in segments if p.kind is SegmentKind.WALL]
     assert numbers == list(range(1, len(numbers) + 1))
     for danced in line.moves():
-        assert danced.at == danced.passed.start + danced.move.at
+        assert danced.at == danced.segment.start + danced.move.at
         assert danced.at_seconds == pytest.approx(float(F(danced.at)) / 2)

@@ -39,7 +39,7 @@ def told(line: Timeline) -> list[str]:
     """Each pass as "wall 2 32-64 3:00-6:00"."""
     return [
         f"{p.kind.value} {p.wall} {p.start}-{p.end} {clock(p.start_facing)}-{clock(p.end_facing)}"
-        for p in line.passes
+        for p in line.segments
     ]
 
 
@@ -160,8 +160,8 @@ WALKS: dict[str, tuple[str, int, list[Event], list[str]]] = {
 
 @pytest.mark.parametrize("name", WALKS)
 def test_a_walk_worked_out_by_hand(name: str) -> None:
-    sheet, counts, events, passes = WALKS[name]
-    assert told(timeline(sheet, song(f"verse {counts}"), *events)) == passes
+    sheet, counts, events, segments = WALKS[name]
+    assert told(timeline(sheet, song(f"verse {counts}"), *events)) == segments
 
 
 EVENTS = st.lists(
@@ -207,8 +207,8 @@ def test_seconds_go_with_the_tempo(events: list[Event], bpm: int, counts: int) -
 @given(EVENTS, st.integers(40, 200))
 def test_two_beats_a_count_are_half_the_tempo(events: list[Event], counts: int) -> None:
     double, slow = made(events, [counts], beats=F(2)), made(events, [counts], bpm=60)
-    assert [p.end_seconds for p in double.passes] == pytest.approx(
-        [p.end_seconds for p in slow.passes]
+    assert [p.end_seconds for p in double.segments] == pytest.approx(
+        [p.end_seconds for p in slow.segments]
     )
 
 

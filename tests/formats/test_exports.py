@@ -89,7 +89,7 @@ def test_the_calls_are_webvtt() -> None:
 def test_every_count_danced_is_in_one_call(index: int) -> None:
     line = demo(index)
     spans = [c for c in calls(line) if not c.warns]
-    danced = sum(p.end_seconds - p.start_seconds for p in line.passes)
+    danced = sum(p.end_seconds - p.start_seconds for p in line.segments)
     assert sum(c.end_seconds - c.start_seconds for c in spans) == pytest.approx(danced, abs=2.5)
     assert list(webvtt.from_buffer(io.StringIO(write_vtt(line))))
 
@@ -130,7 +130,7 @@ def test_the_cue_sheet_is_one_page(index: int, language: str) -> None:
     pages, text = _text(write_cue_sheet(line, language))
     assert pages == 1
     assert line.routine.title in text
-    for there in line.happenings:
+    for there in line.occurrences:
         if there.event.cue:
             assert there.event.cue.split()[0] in text
 

@@ -68,7 +68,7 @@ def test_a_timeline_is_told_in_counts_seconds_and_clocks() -> None:
     view = view_of(SHEET, song("intro 8, verse 18, chorus 14"), *events)
     told = [
         (p.kind, p.wall, p.start_seconds, p.end_seconds, p.start_facing, p.end_facing, p.ended)
-        for p in view.passes
+        for p in view.segments
     ]
     assert told == [
         ("wall", 1, 4.0, 11.0, "12:00", "1:30", "whole"),
@@ -76,8 +76,8 @@ def test_a_timeline_is_told_in_counts_seconds_and_clocks() -> None:
         ("wall", 2, 13.0, 17.0, "1:30", "4:30", "restart"),
         ("wall", 3, 17.0, 20.0, "4:30", "7:30", "song"),
     ]
-    assert [p.event_words for p in view.passes] == ["Tag +4", "Tag +4", "Restart after 8", ""]
-    assert (view.passes[2].cue, view.tags) == ("drums", ["Tag"])
+    assert [p.event_words for p in view.segments] == ["Tag +4", "Tag +4", "Restart after 8", ""]
+    assert (view.segments[2].cue, view.tags) == ("drums", ["Tag"])
     # The verse begins with wall 1, the chorus on count 26, where wall 2 does.
     assert (view.hits, view.phrases_danced) == (2, 2)
     assert [phrase.hit for phrase in view.phrases] == [None, True, True]
@@ -108,7 +108,7 @@ def test_the_way_to_the_front(counts: int, facing: str, amount: str, sides: list
 
 def test_a_routine_without_steps_has_an_empty_timeline() -> None:
     view = view_of("A title", song("verse 32"))
-    assert (view.passes, view.end, view.moves, view.dance_counts) == ([], None, [], 0)
+    assert (view.segments, view.end, view.moves, view.dance_counts) == ([], None, [], 0)
     assert [finding.code for finding in view.sheet_findings] == ["sheet.no-steps"]
 
 
@@ -122,15 +122,15 @@ def test_what_is_told_agrees_with_itself(file) -> None:  # type: ignore[no-untyp
     told = json.loads(view.model_dump_json())
     moves = told["moves"]
     assert [m["at_seconds"] for m in moves] == sorted(m["at_seconds"] for m in moves)
-    for passed in told["passes"]:
-        assert passed["length"] == passed["end"] - passed["start"]
-        assert passed["start_facing"] in CLOCKS
-        spans = passed["phrases"]
-        assert sum(span["end"] - span["start"] for span in spans) == passed["length"]
-        inside = [m for m in moves if passed["start"] <= m["count"] < passed["end"]]
-        if inside and passed["kind"] == "wall":
-            assert inside[-1]["facing"] == passed["end_facing"]
-    last = told["passes"][-1]
+    for segment in told["segments"]:
+        assert segment["length"] == segment["end"] - segment["start"]
+        assert segment["start_facing"] in CLOCKS
+        spans = segment["phrases"]
+        assert sum(span["end"] - span["start"] for span in spans) == segment["length"]
+        inside = [m for m in moves if segment["start"] <= m["count"] < segment["end"]]
+        if inside and segment["kind"] == "wall":
+            assert inside[-1]["facing"] == segment["end_facing"]
+    last = told["segments"][-1]
     assert parse_clock(last["end_facing"]) == parse_clock(told["end"]["facing"])
     assert told["song_seconds"] == pytest.approx(last["end_seconds"])
 

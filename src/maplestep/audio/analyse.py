@@ -14,14 +14,14 @@ from scipy.ndimage import maximum_filter1d
 from ..core.errors import RecordingError
 from ..core.song.listening import HeardPhrase, Listening, Reading, Stretch
 from .arrays import Floats
+from .beat_tracking import follow_beats
 from .decode import read_mono
-from .follow import follow_beats
+from .downbeats import find_bars
+from .grid_fit import Grid, fit_grid, strength_at
 from .harmony import Harmony, harmony_of
 from .level import Candidate, candidates, vote
-from .ones import find_bars
 from .onsets import BIAS_SECONDS, RATE, Onsets, onsets_of
 from .phrases import find_phrases
-from .refit import Grid, fit_grid, strength_at
 from .tempo import local_periods
 
 VERSION: Final = 2
@@ -45,7 +45,7 @@ Progress = Callable[[str, float], None]
 
 
 @dataclass(frozen=True, slots=True)
-class Heard:
+class Features:
     """What the steps after listening work on."""
 
     onsets: Onsets
@@ -64,12 +64,12 @@ def analyse_samples(samples: Floats, progress: Progress = lambda _step, _done: N
     progress("listen", 0.5)
     harmony = harmony_of(samples)
     progress("listen", 1.0)
-    listening = listen(Heard(onsets, harmony), progress)
+    listening = listen(Features(onsets, harmony), progress)
     progress("map", 1.0)
     return listening
 
 
-def listen(heard: Heard, progress: Progress = lambda _step, _done: None) -> Listening:
+def listen(heard: Features, progress: Progress = lambda _step, _done: None) -> Listening:
     """Beats, bars and phrases of what was heard."""
     envelope = heard.onsets.envelope
     periods, clarity = local_periods(envelope)
@@ -165,7 +165,7 @@ def _apart(one: Candidate, other: Candidate) -> float:
     return abs(turns - round(turns))
 
 
-def _reading(heard: Heard, grid: Grid, chance: float) -> Reading:
+def _reading(heard: Features, grid: Grid, chance: float) -> Reading:
     beats = grid.beats
     bars = find_bars(heard.onsets, heard.harmony, beats)
     phrases = find_phrases(heard.harmony, beats, bars)

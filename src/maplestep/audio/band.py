@@ -22,7 +22,7 @@ import numpy as np
 import soundfile
 
 from ..core.errors import BandError
-from ..core.song.model import Feel, PhraseKind, PlacedPhrase, Song
+from ..core.song.model import Groove, PhraseKind, PlacedPhrase, Song
 from .arrays import Floats
 from .encode import write_sound
 
@@ -93,8 +93,8 @@ class _Player:
         self.spans = [b - a for a, b in zip(self.times, self.times[1:], strict=False)]
         self.usual = median(self.spans)
         self.bar = 3 if song.count_unit == 6 else 4
-        self.late = 2 / 3 if song.feel is Feel.SWING else 0.5
-        self.swing = song.feel is Feel.SWING
+        self.late = 2 / 3 if song.feel is Groove.SWING else 0.5
+        self.swing = song.feel is Groove.SWING
         self.kind, self.key, self.line, self.last = placed.phrase.kind, key, line, last
         self.notes: list[_Note] = []
 

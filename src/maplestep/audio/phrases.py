@@ -15,8 +15,8 @@ import numpy as np
 
 from ..core.song.model import PhraseKind
 from .arrays import Floats, Ints
+from .downbeats import Bars
 from .harmony import Harmony, unit_rows
-from .ones import Bars
 
 # What a phrase of so many bars costs: common practice; other even lengths and odd ones below.
 _BAR_COSTS: Final = {

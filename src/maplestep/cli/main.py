@@ -24,7 +24,7 @@ from ..core.sheet.read import Reading, read_sheet
 from ..core.sheet.render import LANGUAGES, language_of
 from ..core.sheet.write.format import Style, format_sheet
 from ..core.song.model import PhraseKind
-from ..core.tools.practice import MixWish, plan_mix
+from ..core.tools.practice import MixRequest, plan_mix
 from ..formats.routine_file import (
     EventForm,
     PhraseForm,
@@ -43,7 +43,7 @@ from ..services.check import USUAL_BPM, check_routine, check_sheet
 from ..views.listening import listening_report
 from ..views.shared import FindingView
 from ..views.sheet import SheetView, sheet_view
-from ..views.timeline import PassView, WholeTimelineView, whole_timeline_view
+from ..views.timeline import SegmentView, WholeTimelineView, whole_timeline_view
 from ..views.vocabulary import vocabulary_view
 from .routine import add_fit_commands
 from .sheet import add_sheet_commands
@@ -183,12 +183,12 @@ def _walls(arguments: argparse.Namespace) -> int:
     )
     form = RoutineForm(title="", song=song, sheet="", events=events)
     view = _view(routine_of(form, reading), reading)
-    wanted = [p for p in view.passes if p.wall <= arguments.count]
+    wanted = [p for p in view.segments if p.wall <= arguments.count]
     if arguments.json:
         print(json.dumps([p.model_dump(mode="json") for p in wanted], ensure_ascii=False, indent=2))
     else:
-        for passed in wanted:
-            print(_wall_line(passed, seconds=False))
+        for segment in wanted:
+            print(_wall_line(segment, seconds=False))
     about_feet = [f for f in view.findings if f.code.startswith(("fit.never", "fit.wrong-foot"))]
     findings = [*view.sheet_findings, *about_feet]
     if not arguments.json:
@@ -202,8 +202,8 @@ def _timeline(arguments: argparse.Namespace) -> int:
     if arguments.json:
         _print_json(view)
     else:
-        for passed in view.passes:
-            print(_wall_line(passed, seconds=True))
+        for segment in view.segments:
+            print(_wall_line(segment, seconds=True))
         print(f"\n{view.hits} of {view.phrases_danced} phrases begin on count 1.")
         _print_findings([*view.sheet_findings, *view.findings])
     return _code([*view.sheet_findings, *view.findings])
@@ -282,7 +282,7 @@ def _mix(arguments: argparse.Namespace) -> int:
     from ..audio.mix import render_mix  # noqa: PLC0415
 
     _, routine, _ = read_routine(Path(arguments.file).read_bytes())
-    wish = MixWish(
+    request = MixRequest(
         speed=arguments.speed, language=arguments.language, spoken=arguments.spoken,
         clicks=not arguments.no_clicks, count_in=not arguments.no_count_in,
         calls=not arguments.no_calls,
@@ -293,8 +293,8 @@ def _mix(arguments: argparse.Namespace) -> int:
             take_in(Path(arguments.audio), source)
         else:
             play(routine.song, source)
-        plan = plan_mix(routine.song, wish, lay_out(routine).passes)
-        render_mix(source, Path(arguments.output), plan, wish.language)
+        plan = plan_mix(routine.song, request, lay_out(routine).segments)
+        render_mix(source, Path(arguments.output), plan, request.language)
     return CLEAN
 
 
@@ -360,19 +360,19 @@ def _print_sheet(view: SheetView) -> None:
     _print_findings([*view.findings, *view.load])
 
 
-def _wall_line(passed: PassView, *, seconds: bool) -> str:
-    name = f"wall {passed.wall}" if passed.kind == "wall" else f"  {passed.kind} {passed.wall}"
-    if passed.item is not None:
-        name = f"{passed.wall} {passed.name}" if passed.kind == "wall" else f"  {passed.name}"
-    minutes, rest = divmod(passed.start_seconds, 60)
+def _wall_line(segment: SegmentView, *, seconds: bool) -> str:
+    name = f"wall {segment.wall}" if segment.kind == "wall" else f"  {segment.kind} {segment.wall}"
+    if segment.item is not None:
+        name = f"{segment.wall} {segment.name}" if segment.kind == "wall" else f"  {segment.name}"
+    minutes, rest = divmod(segment.start_seconds, 60)
     clock = f"  {int(minutes)}:{rest:04.1f}" if seconds else ""
-    words = [passed.changed_words, passed.event_words] if passed.kind == "wall" else []
+    words = [segment.changed_words, segment.event_words] if segment.kind == "wall" else []
     what = "".join(f"  {each}" for each in words if each)
-    if passed.ended == "song":
-        what = f"  song ends on {passed.length:g}"
+    if segment.ended == "song":
+        what = f"  song ends on {segment.length:g}"
     return (
-        f"{name:<10}{clock}  {passed.start_facing:>5} to {passed.end_facing:>5}"
-        f"  {passed.length:>3g} counts{what}"
+        f"{name:<10}{clock}  {segment.start_facing:>5} to {segment.end_facing:>5}"
+        f"  {segment.length:>3g} counts{what}"
     )
 
 

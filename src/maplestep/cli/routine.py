@@ -91,7 +91,7 @@ def _plan(arguments: argparse.Namespace) -> int:
         ) from error
     view = plans_view(plan(routine, asked.request()))
     if arguments.json:
-        slim = {"plans": {"__all__": {"passes"}}}
+        slim = {"plans": {"__all__": {"segments"}}}
         print(json.dumps(view.model_dump(mode="json", exclude=slim), ensure_ascii=False, indent=2))
     else:
         _print_plans(view)
@@ -136,7 +136,7 @@ def _swap(arguments: argparse.Namespace) -> int:
     song = read_song_file(Path(arguments.song).read_bytes())
     views = swap_views(lay_out(routine), song, swap(routine, song))
     if arguments.json:
-        slim = {"before_passes", "after_passes"}
+        slim = {"before_segments", "after_segments"}
         print(
             json.dumps(
                 [view.model_dump(mode="json", exclude=slim) for view in views],

@@ -11,7 +11,7 @@ from collections.abc import Iterator
 from fractions import Fraction
 from typing import Final, NamedTuple
 
-from ..core.layout.timeline import Ended, Pass, PassKind, Timeline
+from ..core.layout.timeline import EndReason, Segment, SegmentKind, Timeline
 from ..core.primitives.turns import clock
 from ..core.routine.event_words import event_name
 
@@ -29,7 +29,7 @@ class Call(NamedTuple):
 
 def calls(timeline: Timeline) -> list[Call]:
     """All calls, in the order of their start."""
-    found = [call for passed in timeline.passes for call in _eights(timeline, passed)]
+    found = [call for segment in timeline.segments for call in _eights(timeline, segment)]
     found += _warnings(timeline)
     return sorted(found, key=lambda call: (call.start_seconds, not call.warns))
 
@@ -46,46 +46,46 @@ def write_vtt(timeline: Timeline) -> str:
     return "\n\n".join(blocks) + "\n"
 
 
-def _eights(timeline: Timeline, passed: Pass) -> Iterator[Call]:
+def _eights(timeline: Timeline, segment: Segment) -> Iterator[Call]:
     song = timeline.routine.song
     unit = song.count_unit
-    if passed.kind is PassKind.WAIT:
-        if passed.end_seconds > passed.start_seconds:
-            cue = passed.event.cue if passed.event is not None else ""
+    if segment.kind is SegmentKind.WAIT:
+        if segment.end_seconds > segment.start_seconds:
+            cue = segment.event.cue if segment.event is not None else ""
             words = f"Wait: {cue}" if cue else "Wait for the band"
-            yield Call(passed.start_seconds, passed.end_seconds, words, False)
+            yield Call(segment.start_seconds, segment.end_seconds, words, False)
         return
-    first = passed.first
+    first = segment.first
     at = first
-    end = first + passed.length
+    end = first + segment.length
     while at < end:
         upto = min(Fraction((at // unit + 1) * unit), end)
-        begin, until = passed.start + at - first, passed.start + upto - first
+        begin, until = segment.start + at - first, segment.start + upto - first
         yield Call(
-            song.seconds(begin), song.seconds(until), _words(timeline, passed, at, upto), False
+            song.seconds(begin), song.seconds(until), _words(timeline, segment, at, upto), False
         )
         at = upto
 
 
-def _words(timeline: Timeline, passed: Pass, at: Fraction, upto: Fraction) -> str:
+def _words(timeline: Timeline, segment: Segment, at: Fraction, upto: Fraction) -> str:
     run = next(
-        (r for r in reversed(passed.facings) if r.start <= at - passed.first), passed.facings[0]
+        (r for r in reversed(segment.facings) if r.start <= at - segment.first), segment.facings[0]
     )
-    if passed.kind is PassKind.WALL:
-        phrased = passed.item is not None
-        name = f"{passed.wall} {passed.name}" if phrased else f"Wall {passed.wall}"
+    if segment.kind is SegmentKind.WALL:
+        phrased = segment.item is not None
+        name = f"{segment.wall} {segment.name}" if phrased else f"Wall {segment.wall}"
     else:
-        name = passed.name
+        name = segment.name
     counts = f"{at + 1}–{upto}" if upto > at + 1 else f"{upto}"
     words = f"{name}, facing {clock(run.facing)}: {counts}"
-    if upto - passed.first == passed.length and passed.ended is Ended.SONG:
+    if upto - segment.first == segment.length and segment.ended is EndReason.SONG:
         words += ", song ends"
     return words
 
 
 def _warnings(timeline: Timeline) -> Iterator[Call]:
     song = timeline.routine.song
-    for there in timeline.happenings:
+    for there in timeline.occurrences:
         name = event_name(timeline.routine, there.event)
         cue = f", {there.event.cue}" if there.event.cue else ""
         for ahead, until in zip(WARNED, (*WARNED[1:], 0), strict=True):

@@ -10,7 +10,7 @@ from collections.abc import Iterator
 from html import escape
 from typing import Final
 
-from ..core.layout.timeline import Ended, Pass, Timeline
+from ..core.layout.timeline import EndReason, Segment, Timeline
 from ..core.primitives.turns import amount_words, clock, to_front
 from ..core.routine.event_words import event_name
 from .pdf import FONTS, page_pdf
@@ -70,7 +70,7 @@ def cue_page(timeline: Timeline, language: str, scale: float) -> str:
     words = _WORDS[language]
     routine = timeline.routine
     title = escape(routine.title or routine.sheet.title or "—")
-    start = timeline.passes[0].start_seconds if timeline.passes else 0.0
+    start = timeline.segments[0].start_seconds if timeline.segments else 0.0
     facts = words["facts"].format(
         bpm=round(float(routine.song.bpm), 1), counts=routine.start_count, time=_time(start)
     )
@@ -101,12 +101,12 @@ def _rows(timeline: Timeline, language: str, scale: float) -> Iterator[str]:
         )
 
 
-def _what(timeline: Timeline, row: list[Pass], language: str) -> str:
+def _what(timeline: Timeline, row: list[Segment], language: str) -> str:
     words, last = _WORDS[language], row[-1]
     said: list[str] = []
     facing = words["facing"].format(clock=clock(last.end_facing))
     events = dict.fromkeys(
-        event for passed in row for event in (passed.changed, passed.event) if event is not None
+        event for segment in row for event in (segment.changed, segment.event) if event is not None
     )
     for event in events:
         stop = ' class="stop"' if event.stops else ""
@@ -114,18 +114,18 @@ def _what(timeline: Timeline, row: list[Pass], language: str) -> str:
         if event.cue:
             said.append(f"<span>{escape(event.cue)}</span>")
     upto = last.first + last.length
-    if last is timeline.passes[-1]:
-        if last.ended is Ended.SONG:
+    if last is timeline.segments[-1]:
+        if last.ended is EndReason.SONG:
             said.append(f"<b>{escape(words['song'].format(count=upto))}</b>")
         said.append(f"<span>{escape(_finish(last, words))}</span>")
-    elif last.ended is Ended.CUT:
+    elif last.ended is EndReason.CUT:
         said.append(f"<b>{escape(words['cut'].format(count=upto))}</b>")
-    if last is not timeline.passes[-1]:
+    if last is not timeline.segments[-1]:
         said.append(f"<span>{escape(facing if said else words['ends'] + ' ' + facing)}</span>")
     return "<br>".join(said)
 
 
-def _finish(last: Pass, words: dict[str, str]) -> str:
+def _finish(last: Segment, words: dict[str, str]) -> str:
     turn = to_front(last.end_facing)
     if not turn:
         return words["front"]

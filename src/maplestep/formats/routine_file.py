@@ -25,7 +25,7 @@ from ..core.routine.model import Event, EventKind, FacingAt, Routine
 from ..core.routine.sequence import MAX_TEXT as MAX_SEQUENCE
 from ..core.sheet.read import Reading, read_sheet
 from ..core.song.imported import MAX_CUE_POINTS
-from ..core.song.model import MAX_ANCHORS, CuePoint, Feel, Phrase, PhraseKind, Song
+from ..core.song.model import MAX_ANCHORS, CuePoint, Groove, Phrase, PhraseKind, Song
 from .json_text import load_json
 from .locate import locate
 from .text import decode_text
@@ -96,7 +96,7 @@ class SongForm(Form):
         description="Pairs of beat number and seconds, straight lines between them. Beat 0 is "
         "count 1 of the first phrase. A stop is two neighbouring beats far apart.",
     )
-    feel: Feel = Field(default=Feel.STRAIGHT, description="How the band divides a beat.")
+    feel: Groove = Field(default=Groove.STRAIGHT, description="How the band divides a beat.")
     cue_points: list[CuePointForm] = Field(default=[], max_length=MAX_CUE_POINTS)
 
 

@@ -11,7 +11,7 @@ import math
 from typing import Any, Final
 
 from ..core.errors import FileError
-from ..core.song.imported import Segment, Sketch
+from ..core.song.imported import ImportedSegment, ImportedSong
 from ..core.song.model import Song
 from .json_text import load_json
 from .text import decode_text
@@ -75,7 +75,7 @@ def _annotation(namespace: str, data: list[dict[str, object]], end: float) -> di
     }  # fmt: skip
 
 
-def read_jams(raw: bytes) -> Sketch:
+def read_jams(raw: bytes) -> ImportedSong:
     """Beats, segments and tempo of a JAMS document. Raises FileError."""
     data = load_json(decode_text(raw))
     if not isinstance(data, dict) or not isinstance(data.get("annotations"), list):
@@ -92,14 +92,14 @@ def read_jams(raw: bytes) -> Sketch:
         bpm = float(tempo[0][2]) if tempo else None
     except (TypeError, ValueError) as error:
         raise FileError(f"The tempo “{tempo[0][2]}” in this JAMS file is no number.") from error
-    return Sketch(
+    return ImportedSong(
         title=_words(head.get("title")),
         performer=_words(head.get("artist")),
         beats=tuple(dict.fromkeys(time for time, _ in times)),
         one=one,
         bpm=bpm,
         segments=tuple(
-            Segment(start_seconds=time, end_seconds=time + duration, name=_words(value))
+            ImportedSegment(start_seconds=time, end_seconds=time + duration, name=_words(value))
             for time, duration, value in segments
         ),
         count_unit={3: 6, 6: 6, 4: 8, 8: 8}.get(int(highest)) if highest else None,

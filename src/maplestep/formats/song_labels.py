@@ -9,7 +9,7 @@ import math
 from typing import Final
 
 from ..core.errors import FileError
-from ..core.song.imported import Segment, Sketch
+from ..core.song.imported import ImportedSegment, ImportedSong
 from ..core.song.model import Song
 from ..core.song.phrasing import length_words
 from .text import decode_text
@@ -34,7 +34,7 @@ def _one_line(text: str) -> str:
     return " ".join(text.split())
 
 
-def read_labels(raw: bytes) -> Sketch:
+def read_labels(raw: bytes) -> ImportedSong:
     """Phrases, cue points (labels without length) and beats of a label track. Raises FileError."""
     rows: list[tuple[float, float, str]] = []
     for number, line in enumerate(decode_text(raw).splitlines(), start=1):
@@ -60,17 +60,19 @@ def read_labels(raw: bytes) -> Sketch:
     if len(beats) >= 4 and len(beats) * 2 > len(rows):
         rest = [row for row in rows if row not in beats]
         ones = [n for n, row in enumerate(beats) if row[2].rstrip(".") == "1"]
-        return Sketch(
+        return ImportedSong(
             beats=tuple(dict.fromkeys(row[0] for row in beats)),
             one=ones[0] if ones else 0,
             segments=_segments(rest),
             cues=_points(rest),
         )
-    return Sketch(segments=_segments(rows), cues=_points(rows))
+    return ImportedSong(segments=_segments(rows), cues=_points(rows))
 
 
-def _segments(rows: list[tuple[float, float, str]]) -> tuple[Segment, ...]:
-    return tuple(Segment(start_seconds=a, end_seconds=b, name=text) for a, b, text in rows if b > a)
+def _segments(rows: list[tuple[float, float, str]]) -> tuple[ImportedSegment, ...]:
+    return tuple(
+        ImportedSegment(start_seconds=a, end_seconds=b, name=text) for a, b, text in rows if b > a
+    )
 
 
 def _points(rows: list[tuple[float, float, str]]) -> tuple[tuple[float, str], ...]:

@@ -11,7 +11,7 @@ import re
 from typing import Final
 
 from ..core.errors import FileError
-from ..core.song.imported import Sketch
+from ..core.song.imported import ImportedSong
 from ..core.song.model import Song
 from .text import decode_text
 
@@ -46,7 +46,7 @@ def _stamp(seconds: float) -> str:
     return f"{hundredths // 6000:02d}:{hundredths // 100 % 60:02d}.{hundredths % 100:02d}"
 
 
-def read_lrc(raw: bytes) -> Sketch:
+def read_lrc(raw: bytes) -> ImportedSong:
     """The lines of an LRC file as cues. Raises FileError when no line has a time."""
     head: dict[str, str] = {}
     cues: list[tuple[float, str]] = []
@@ -65,7 +65,7 @@ def read_lrc(raw: bytes) -> Sketch:
         offset = int(head.get("offset", "0")) / 1000
     except ValueError:
         offset = 0.0
-    return Sketch(
+    return ImportedSong(
         title=head.get("ti", "")[:120],
         performer=head.get("ar", "")[:120],
         cues=tuple(sorted((max(0.0, at - offset), text) for at, text in cues if text)),

@@ -16,7 +16,7 @@ from typing import Any, Final
 import mido
 
 from ..core.errors import FileError
-from ..core.song.imported import Segment, Sketch
+from ..core.song.imported import ImportedSegment, ImportedSong
 from ..core.song.model import Song
 from ..core.song.phrasing import length_words
 
@@ -117,7 +117,7 @@ def _latin(text: str) -> str:
     return text.encode("latin-1", "replace").decode("latin-1")
 
 
-def read_midi(raw: bytes, name: str = "") -> Sketch:
+def read_midi(raw: bytes, name: str = "") -> ImportedSong:
     """Tempo map, time signature and markers of a MIDI file. Raises FileError."""
     try:
         file = mido.MidiFile(file=io.BytesIO(raw))
@@ -168,7 +168,7 @@ class _Said:
                 self.first_note = min(tick, tick if self.first_note is None else self.first_note)
 
 
-def _sketch(file: mido.MidiFile, name: str) -> Sketch:
+def _sketch(file: mido.MidiFile, name: str) -> ImportedSong:
     if file.ticks_per_beat <= 0:
         raise FileError("This MIDI file counts in film frames, not in beats. Save it with a tempo.")
     said = _Said()
@@ -195,12 +195,14 @@ def _sketch(file: mido.MidiFile, name: str) -> Sketch:
         raise FileError("This MIDI file is longer than a song. Cut out the one song.")
     beats = tuple(clock.seconds(zero + n * float(per_beat)) for n in range(count + 1))
     edges = [*(tick for tick, _ in markers), end]
-    return Sketch(
+    return ImportedSong(
         title=said.title or name,
         beats=beats,
         count_unit=6 if metre == 3 else 8,
         segments=tuple(
-            Segment(start_seconds=clock.seconds(tick), end_seconds=clock.seconds(after), name=text)
+            ImportedSegment(
+                start_seconds=clock.seconds(tick), end_seconds=clock.seconds(after), name=text
+            )
             for (tick, text), after in zip(markers, edges[1:], strict=True)
             if after > tick
         ),

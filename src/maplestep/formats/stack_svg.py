@@ -9,7 +9,7 @@ from collections.abc import Iterator, Sequence
 from html import escape
 from typing import Final
 
-from ..core.layout.timeline import Ended, Pass, PassKind
+from ..core.layout.timeline import EndReason, Segment, SegmentKind
 from ..core.primitives.turns import FULL
 
 _WALLS: Final = ("#b5402a", "#d0911f", "#1d5646", "#5481b4")
@@ -51,14 +51,14 @@ def room_svg(facing: int, size: str) -> str:
     return f'<svg viewBox="-1 -1 22 22" style="width:{size};height:{size}">{box}{bar}{dot}</svg>'
 
 
-def row_svg(passes: Sequence[Pass], count: float, height: float) -> str:
+def row_svg(segments: Sequence[Segment], count: float, height: float) -> str:
     """A wall with its tags, ``count`` units a count wide."""
-    begin = passes[0].start
-    width = float(passes[-1].end - begin) * count + 12
+    begin = segments[0].start
+    width = float(segments[-1].end - begin) * count + 12
     body = "".join(
         shape
-        for passed in passes
-        for shape in _shapes(passed, float(passed.start - begin) * count, count, height)
+        for segment in segments
+        for shape in _shapes(segment, float(segment.start - begin) * count, count, height)
     )
     return (
         f'<svg viewBox="-2 0 {width:.1f} {height:.1f}" '
@@ -66,18 +66,18 @@ def row_svg(passes: Sequence[Pass], count: float, height: float) -> str:
     )
 
 
-def _shapes(passed: Pass, x: float, count: float, height: float) -> Iterator[str]:
+def _shapes(segment: Segment, x: float, count: float, height: float) -> Iterator[str]:
     low = height - 16
-    cloth = passed.kind in (PassKind.TAG, PassKind.BRIDGE, PassKind.ENDING)
-    for span in passed.phrases:
+    cloth = segment.kind in (SegmentKind.TAG, SegmentKind.BRIDGE, SegmentKind.ENDING)
+    for span in segment.phrases:
         left, wide = x + float(span.start) * count, float(span.end - span.start) * count
         fill = "url(#cloth)" if cloth else _TINTS[span.phrase.phrase.kind.value]
         yield _box(left, 12, wide, low - 12, fill)
-    first = int(passed.first)
-    for at in range(first + -first % _EIGHT, int(passed.first + passed.length), _EIGHT):
-        left = x + (at - float(passed.first)) * count
+    first = int(segment.first)
+    for at in range(first + -first % _EIGHT, int(segment.first + segment.length), _EIGHT):
+        left = x + (at - float(segment.first)) * count
         yield f'<path d="M{left:.1f} 12 V{low:.1f}" stroke="#b9a98f" stroke-width="2"/>'
-    for span in passed.phrases:
+    for span in segment.phrases:
         if span.starts:
             left = x + float(span.start) * count
             yield f'<path d="M{left:.1f} 0 V{low + 8:.1f}" stroke="#4a3a2c" stroke-width="5"/>'
@@ -85,12 +85,12 @@ def _shapes(passed: Pass, x: float, count: float, height: float) -> Iterator[str
                 f'<text x="{left + 8:.1f}" y="{(low + 12) / 2 + 11:.1f}" font-family="Body" '
                 f'font-size="32" font-weight="700" fill="#4a3a2c">{escape(span.phrase.name)}</text>'
             )
-    for run in passed.facings:
+    for run in segment.facings:
         left, wide = x + float(run.start) * count, float(run.end - run.start) * count
         for colour, y in zip(facing_colours(run.facing), (low + 2, low + 8), strict=True):
             yield _box(left, y, wide, 6, colour)
-    if passed.ended in (Ended.RESTART, Ended.CUT):
-        yield _torn(x + float(passed.length) * count, 4, low + 10)
+    if segment.ended in (EndReason.RESTART, EndReason.CUT):
+        yield _torn(x + float(segment.length) * count, 4, low + 10)
 
 
 def _box(x: float, y: float, width: float, height: float, fill: str) -> str:

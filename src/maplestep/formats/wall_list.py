@@ -13,7 +13,7 @@ from typing import Final
 
 import xlsxwriter
 
-from ..core.layout.timeline import Ended, Pass, PassKind, Timeline
+from ..core.layout.timeline import EndReason, Segment, SegmentKind, Timeline
 from ..core.primitives.feet import free_foot
 from ..core.primitives.turns import clock
 from ..core.routine.event_words import event_name
@@ -75,39 +75,39 @@ def write_walls_xlsx(timeline: Timeline) -> bytes:
 
 def rows(timeline: Timeline) -> Iterator[Row]:
     """The cells of every row; floats are seconds."""
-    for passed in timeline.passes:
-        phrase = next((span.phrase for span in passed.phrases), None)
+    for segment in timeline.segments:
+        phrase = next((span.phrase for span in segment.phrases), None)
         yield (
-            passed.wall,
-            passed.kind.value,
-            passed.name,
-            clock(passed.start_facing),
-            clock(passed.end_facing),
-            _number(passed.length),
-            _number(passed.first + 1),
-            _number(passed.start + 1),
-            float(passed.start_seconds),
-            float(passed.end_seconds),
+            segment.wall,
+            segment.kind.value,
+            segment.name,
+            clock(segment.start_facing),
+            clock(segment.end_facing),
+            _number(segment.length),
+            _number(segment.first + 1),
+            _number(segment.start + 1),
+            float(segment.start_seconds),
+            float(segment.end_seconds),
             phrase.name if phrase is not None else "",
-            what_happens(timeline, passed),
-            passed.event.cue if passed.event is not None else "",
-            free_foot(passed.end_weight),
+            what_happens(timeline, segment),
+            segment.event.cue if segment.event is not None else "",
+            free_foot(segment.end_weight),
         )
 
 
-def what_happens(timeline: Timeline, passed: Pass) -> str:
-    """How a pass ends, in words; nothing where it is simply whole."""
-    if passed.ended is Ended.SONG:
-        return f"Song ends after {passed.first + passed.length}"
+def what_happens(timeline: Timeline, segment: Segment) -> str:
+    """How a segment ends, in words; nothing where it is simply whole."""
+    if segment.ended is EndReason.SONG:
+        return f"Song ends after {segment.first + segment.length}"
     said = []
-    if passed.changed is not None and not passed.goes_on:
-        said.append(event_name(timeline.routine, passed.changed))
-    if passed.event is not None and passed.kind is not PassKind.WAIT:
-        said.append(event_name(timeline.routine, passed.event))
-    elif passed.event is not None:
+    if segment.changed is not None and not segment.goes_on:
+        said.append(event_name(timeline.routine, segment.changed))
+    if segment.event is not None and segment.kind is not SegmentKind.WAIT:
+        said.append(event_name(timeline.routine, segment.event))
+    elif segment.event is not None:
         said.append("Wait for the band")
-    elif passed.ended is Ended.CUT:
-        said.append(f"Cut after {passed.first + passed.length}")
+    elif segment.ended is EndReason.CUT:
+        said.append(f"Cut after {segment.first + segment.length}")
     return ", ".join(said)
 
 

@@ -98,7 +98,7 @@ def plan(routine: Routine, request: PlanRequest) -> Plans:
     limits = _limits(routine, request, part)
     own = _priced(lay_out(routine), limits)
     empty = Plans(outcome=Outcome.INFEASIBLE, own=own, plans=(), limits=limits)
-    if part is None or part.length <= 0 or not own.timeline.passes:
+    if part is None or part.length <= 0 or not own.timeline.segments:
         return replace(empty, verdict=note("plan.nothing-to-dance"))
     if not is_marked(routine.song):
         return replace(empty, verdict=note("plan.no-phrases"))

@@ -20,7 +20,7 @@ from ..core.tools.endings import EndChoice
 from ..core.tools.swap import Change, Placed, Swapped
 from ..formats.routine_file import EventForm, event_form
 from ..messages.findings import sentences
-from .timeline import PassView, pass_views
+from .timeline import SegmentView, segment_views
 
 
 class EndChoiceView(BaseModel):
@@ -96,8 +96,8 @@ class SwapView(BaseModel):
     changes: list[ChangeView]
     events: list[EventForm]
     sequence: str
-    before_passes: list[PassView]
-    after_passes: list[PassView]
+    before_segments: list[SegmentView]
+    after_segments: list[SegmentView]
 
 
 class LateView(BaseModel):
@@ -180,11 +180,11 @@ def fit_view(fit: Fit) -> FitView:
 
 def swap_views(before: Timeline, song: Song, found: Iterable[Swapped]) -> list[SwapView]:
     """A routine on another song, the best reading first, beside what it was ``before``."""
-    passes = pass_views(before)
-    return [_swap_view(swapped, song, passes) for swapped in found]
+    segments = segment_views(before)
+    return [_swap_view(swapped, song, segments) for swapped in found]
 
 
-def _swap_view(swapped: Swapped, song: Song, before: list[PassView]) -> SwapView:
+def _swap_view(swapped: Swapped, song: Song, before: list[SegmentView]) -> SwapView:
     planned = swapped.planned.routine
     return SwapView(
         level=_LEVELS[swapped.level],
@@ -195,8 +195,8 @@ def _swap_view(swapped: Swapped, song: Song, before: list[PassView]) -> SwapView
         changes=[_change_view(change) for change in swapped.changes],
         events=[event_form(event) for event in planned.events],
         sequence=planned.sequence,
-        before_passes=before,
-        after_passes=pass_views(swapped.planned),
+        before_segments=before,
+        after_segments=segment_views(swapped.planned),
     )
 
 
@@ -234,7 +234,7 @@ def phrase_fit_view(timeline: Timeline, title: str) -> PhraseFitView:
     hits = {placed.index for placed in timeline.phrase_hits}
     lateness = []
     for placed in timeline.danced_phrases:
-        inside = next((p for p in timeline.passes if p.start <= placed.start < p.end), None)
+        inside = next((p for p in timeline.segments if p.start <= placed.start < p.end), None)
         late = min(
             (s - placed.start for s in timeline.wall_starts if s > placed.start), default=None
         )

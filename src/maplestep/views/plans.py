@@ -13,7 +13,7 @@ from ..core.planner.terms import MOST_EVENTS
 from ..formats.routine_file import EventForm, Form, event_form
 from ..messages.findings import sentences
 from ..services.plan import PlanRequest, Plans, PricedTimeline
-from .timeline import PassView, pass_views
+from .timeline import SegmentView, segment_views
 
 
 class PlanRequestForm(Form):
@@ -88,7 +88,7 @@ class PlanView(BaseModel):
     reasons: list[ReasonView]
     events: list[EventForm]
     sequence: str
-    passes: list[PassView]
+    segments: list[SegmentView]
 
 
 class LimitsView(BaseModel):
@@ -134,7 +134,7 @@ def plans_view(plans: Plans) -> PlansView:
             cost=total(own.costs),
             costs=_costs(own),
             bill=_bill(own),
-            events=len(own.timeline.happenings),
+            events=len(own.timeline.occurrences),
         ),
         good=plans.good,
         verdict=sentences(plans.verdict) if plans.verdict else "",
@@ -160,12 +160,12 @@ def _plan_view(plan: PricedTimeline) -> PlanView:
         bill=_bill(plan),
         reasons=[
             ReasonView(event=there.event.id, wall=there.wall, words=reason(timeline, there))
-            for there in timeline.happenings
+            for there in timeline.occurrences
         ]
         + [ReasonView(event="", wall=wall, words=words) for wall, words in order_reasons(timeline)],
         events=[event_form(event) for event in timeline.routine.events],
         sequence=timeline.routine.sequence,
-        passes=pass_views(timeline),
+        segments=segment_views(timeline),
     )
 
 

@@ -12,7 +12,7 @@ from typing import Literal
 from pydantic import BaseModel
 
 from ..core.figures.words import move_word
-from ..core.layout.timeline import Happening, Pass, PassKind, Timeline
+from ..core.layout.timeline import EventOccurrence, Segment, SegmentKind, Timeline
 from ..core.primitives.counts import label
 from ..core.primitives.feet import FreeFoot, free_foot
 from ..core.primitives.turns import FULL, amount_words, clock, net_turn_words, walls_in_dance
@@ -44,7 +44,7 @@ class PhraseView(BaseModel):
 
 
 class PhraseSpanView(BaseModel):
-    """The stretch of a pass that lies in a phrase, in counts from the pass's start."""
+    """The stretch of a segment that lies in a phrase, in counts from the segment's start."""
 
     index: int
     kind: str
@@ -54,7 +54,7 @@ class PhraseSpanView(BaseModel):
     starts: bool
 
 
-class PassView(BaseModel):
+class SegmentView(BaseModel):
     """A stretch as danced. ``first`` is the count of its part it begins on, from 0.
 
     ``goes_on`` marks the later pieces of a wall; ``item`` the place in a phrased dance's order.
@@ -88,7 +88,7 @@ class PassView(BaseModel):
     cue: str
 
 
-class HappeningView(BaseModel):
+class EventOccurrenceView(BaseModel):
     """An event on one wall: clock at the wall's start and where it happens."""
 
     event: str
@@ -163,8 +163,8 @@ class TimelineView(BaseModel):
     phrases_danced: int
     phrases: list[PhraseView]
     count_labels: dict[str, list[str]]
-    passes: list[PassView]
-    happenings: list[HappeningView]
+    segments: list[SegmentView]
+    occurrences: list[EventOccurrenceView]
     parts: list[PartLengthView]
     order: list[ItemView]
     end: EndView | None
@@ -218,8 +218,8 @@ def timeline_view(checked: CheckedRoutine, *, title: str = "") -> TimelineView:
             for placed in song.placed
         ],
         count_labels={part.name: count_labels(part) for part in sheet.parts},
-        passes=pass_views(timeline),
-        happenings=[_happening_view(timeline, there) for there in timeline.happenings],
+        segments=segment_views(timeline),
+        occurrences=[_occurrence_view(timeline, there) for there in timeline.occurrences],
         parts=[
             PartLengthView(name=part.name, kind=part.kind.value, counts=float(part.length))
             for part in sheet.parts
@@ -244,8 +244,8 @@ def _phrase_view(placed: PlacedPhrase, seconds: float, hit: bool | None) -> Phra
     )
 
 
-def _happening_view(timeline: Timeline, there: Happening) -> HappeningView:
-    return HappeningView(
+def _occurrence_view(timeline: Timeline, there: EventOccurrence) -> EventOccurrenceView:
+    return EventOccurrenceView(
         event=there.event.id,
         words=event_name(timeline.routine, there.event),
         wall=there.wall,
@@ -274,35 +274,35 @@ def _order_view(routine: Routine) -> list[ItemView]:
     ]
 
 
-def pass_views(timeline: Timeline) -> list[PassView]:
-    """All that is drawn of a wall stack, pass by pass."""
-    return [_pass_view(timeline, passed) for passed in timeline.passes]
+def segment_views(timeline: Timeline) -> list[SegmentView]:
+    """All that is drawn of a wall stack, segment by segment."""
+    return [_pass_view(timeline, segment) for segment in timeline.segments]
 
 
-def _pass_view(timeline: Timeline, passed: Pass) -> PassView:
-    event = passed.event
-    changed = passed.changed
-    replaces = passed.part.replaces if changed and passed.part and passed.part.replaces else None
-    return PassView(
-        kind=passed.kind.value,
-        wall=passed.wall,
-        name=passed.name,
-        first=float(passed.first),
-        goes_on=passed.goes_on,
-        item=passed.item,
-        part=passed.part.name if passed.part else "",
-        length=float(passed.length),
-        full_length=float(passed.full_length),
-        start=float(passed.start),
-        end=float(passed.end),
-        start_seconds=passed.start_seconds,
-        end_seconds=passed.end_seconds,
-        start_facing=clock(passed.start_facing),
-        end_facing=clock(passed.end_facing),
-        free=free_foot(passed.end_weight),
+def _pass_view(timeline: Timeline, segment: Segment) -> SegmentView:
+    event = segment.event
+    changed = segment.changed
+    replaces = segment.part.replaces if changed and segment.part and segment.part.replaces else None
+    return SegmentView(
+        kind=segment.kind.value,
+        wall=segment.wall,
+        name=segment.name,
+        first=float(segment.first),
+        goes_on=segment.goes_on,
+        item=segment.item,
+        part=segment.part.name if segment.part else "",
+        length=float(segment.length),
+        full_length=float(segment.full_length),
+        start=float(segment.start),
+        end=float(segment.end),
+        start_seconds=segment.start_seconds,
+        end_seconds=segment.end_seconds,
+        start_facing=clock(segment.start_facing),
+        end_facing=clock(segment.end_facing),
+        free=free_foot(segment.end_weight),
         facings=[
             FacingRunView(facing=clock(run.facing), start=float(run.start), end=float(run.end))
-            for run in passed.facings
+            for run in segment.facings
         ],
         phrases=[
             PhraseSpanView(
@@ -313,9 +313,9 @@ def _pass_view(timeline: Timeline, passed: Pass) -> PassView:
                 end=float(span.end),
                 starts=span.starts,
             )
-            for span in passed.phrases
+            for span in segment.phrases
         ],
-        ended=passed.ended.value,
+        ended=segment.ended.value,
         event=event.id if event else "",
         event_words=event_name(timeline.routine, event) if event else "",
         changed=changed.id if changed else "",
@@ -327,9 +327,9 @@ def _pass_view(timeline: Timeline, passed: Pass) -> PassView:
 
 
 def _end_view(timeline: Timeline) -> EndView | None:
-    if not timeline.passes:
+    if not timeline.segments:
         return None
-    last = next(p for p in reversed(timeline.passes) if p.kind is not PassKind.WAIT)
+    last = next(p for p in reversed(timeline.segments) if p.kind is not SegmentKind.WAIT)
     back = -last.end_facing % FULL
     sides: list[Literal["left", "right"]] = []
     if 0 < back <= FULL // 2:
@@ -355,8 +355,8 @@ def _move_views(timeline: Timeline) -> Iterable[DancedMoveView]:
             once[id(move)] = (float(move.at), label(move.at, feel), move_word(move))
         at, said, word = once[id(move)]
         yield DancedMoveView(
-            wall=danced.passed.wall,
-            count=float(danced.passed.start - danced.passed.first) + at,
+            wall=danced.segment.wall,
+            count=float(danced.segment.start - danced.segment.first) + at,
             at_seconds=round(danced.at_seconds, 4),
             label=said,
             foot=move.foot.value if move.foot else None,

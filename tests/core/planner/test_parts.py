@@ -74,7 +74,7 @@ def test_the_cheapest_orders_are_the_cheapest(phrases: list[tuple[str, int]], mo
     for items in _orders(put_to, limits):
         line = lay_out(Routine(song=put_to, sheet=SHEET, sequence=" ".join(items), start=F(0)))
         every = len(line.phrase_hits) == len(line.danced_phrases)
-        if line.passes[-1].kind.value == "tag" and line.passes[-1].ended.value == "song":
+        if line.segments[-1].kind.value == "tag" and line.segments[-1].ended.value == "song":
             continue  # what a tag leaves behind when the song is over is told nowhere
         costs.append((not every, total(price(line, importances(put_to), homes))))
     found = plan_parts(put_to, SHEET, limits, start=F(0))

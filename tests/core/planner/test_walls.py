@@ -9,7 +9,7 @@ from core.planner.exhaustive import all_plans, price
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from maplestep.core.layout.timeline import PassKind
+from maplestep.core.layout.timeline import SegmentKind
 from maplestep.core.planner.price import price as price_of
 from maplestep.core.planner.price import total
 from maplestep.core.planner.search import Outcome
@@ -124,7 +124,7 @@ def test_a_plan_danced_costs_what_it_was_planned_for(
     for plan in plan_walls(put_to, part, limits, start=F(0)).plans:
         line = laid_plan(plan, routine, ())
         # Behind a tag that outlasts the song no wall follows whose foot could be loaded.
-        if line.passes[-1].kind is PassKind.WALL:
+        if line.segments[-1].kind is SegmentKind.WALL:
             assert total(price_of(line, importances(put_to))) == plan.cost
 
 

@@ -1,7 +1,7 @@
 // One row of the wall stack: phrases tint it, posts stand where they begin, tags are sewn on.
 import { memo } from "react";
 
-import type { PassView } from "../api/client";
+import type { SegmentView } from "../api/client";
 import { facingColours, PHRASE_TINTS } from "../theme/facing";
 import { numberEvery, offsetOf, tornEdge, type StackRow, type StackSize } from "./wallStack";
 
@@ -23,13 +23,13 @@ export const WallStackBar = memo(function WallStackBar(props: Props) {
   const box = { top, bottom, count: size.count };
   return (
     <svg width={row.length * size.count + 8} height={size.row} className="bar" aria-hidden>
-      {[row.main, ...row.rest].map((pass) => (
+      {[row.main, ...row.rest].map((segment) => (
         <Piece
-          key={`${pass.kind} ${pass.start}`}
-          pass={pass}
-          x={(pass.start - row.main.start) * size.count}
+          key={`${segment.kind} ${segment.start}`}
+          segment={segment}
+          x={(segment.start - row.main.start) * size.count}
           box={box}
-          labels={labels[pass.name] ?? labels[pass.part] ?? []}
+          labels={labels[segment.name] ?? labels[segment.part] ?? []}
         />
       ))}
       {notches !== undefined && <Notches count={notches + 1} box={box} />}
@@ -42,23 +42,23 @@ export const WallStackBar = memo(function WallStackBar(props: Props) {
 });
 
 interface PieceProps {
-  pass: PassView;
+  segment: SegmentView;
   x: number;
   box: Box;
   labels: string[];
 }
 
-function Piece({ pass, x, box, labels }: PieceProps) {
-  const end = x + pass.length * box.count;
-  if (pass.kind === "wait") return <Wait x={x} box={box} />;
-  if (pass.kind !== "wall") return <Cloths pass={pass} x={x} box={box} />;
+function Piece({ segment, x, box, labels }: PieceProps) {
+  const end = x + segment.length * box.count;
+  if (segment.kind === "wait") return <Wait x={x} box={box} />;
+  if (segment.kind !== "wall") return <Cloths segment={segment} x={x} box={box} />;
   return (
     <>
-      <Tints pass={pass} x={x} box={box} />
-      <Numbers pass={pass} x={x} box={box} labels={labels} />
-      {pass.changed && <Changed pass={pass} x={x} box={box} />}
-      <Facings pass={pass} x={x} box={box} />
-      {(pass.ended === "restart" || pass.ended === "cut") && (
+      <Tints segment={segment} x={x} box={box} />
+      <Numbers segment={segment} x={x} box={box} labels={labels} />
+      {segment.changed && <Changed segment={segment} x={x} box={box} />}
+      <Facings segment={segment} x={x} box={box} />
+      {(segment.ended === "restart" || segment.ended === "cut") && (
         <path d={tornEdge(end, box.top - 3, box.bottom + 3)} className="torn" />
       )}
     </>
@@ -78,9 +78,9 @@ function Wait({ x, box }: { x: number; box: Box }) {
 }
 
 /** Counts that are danced otherwise on this wall. */
-function Changed({ pass, x, box }: { pass: PassView; x: number; box: Box }) {
-  const from = Math.max(pass.changed_from, pass.first) - pass.first;
-  const to = Math.min(pass.changed_to, pass.first + pass.length) - pass.first;
+function Changed({ segment, x, box }: { segment: SegmentView; x: number; box: Box }) {
+  const from = Math.max(segment.changed_from, segment.first) - segment.first;
+  const to = Math.min(segment.changed_to, segment.first + segment.length) - segment.first;
   if (to <= from) return null;
   return (
     <rect
@@ -108,8 +108,8 @@ interface Box {
   count: number;
 }
 
-function Tints({ pass, x, box }: { pass: PassView; x: number; box: Box }) {
-  return pass.phrases.map((span) => (
+function Tints({ segment, x, box }: { segment: SegmentView; x: number; box: Box }) {
+  return segment.phrases.map((span) => (
     <rect
       key={span.start}
       x={x + span.start * box.count}
@@ -121,12 +121,12 @@ function Tints({ pass, x, box }: { pass: PassView; x: number; box: Box }) {
   ));
 }
 
-function Numbers({ pass, x, box, labels }: PieceProps) {
+function Numbers({ segment, x, box, labels }: PieceProps) {
   const every = numberEvery(box.count);
   const middle = (box.top + box.bottom) / 2 + 4.5;
-  const counts = Array.from({ length: Math.ceil(pass.length) }, (_, index) => index);
+  const counts = Array.from({ length: Math.ceil(segment.length) }, (_, index) => index);
   return counts.map((at) => {
-    const said = labels[pass.first + at] ?? String(pass.first + at + 1);
+    const said = labels[segment.first + at] ?? String(segment.first + at + 1);
     const left = x + at * box.count;
     const one = said === "1";
     return (
@@ -146,8 +146,8 @@ function Numbers({ pass, x, box, labels }: PieceProps) {
   });
 }
 
-function Cloths({ pass, x, box }: { pass: PassView; x: number; box: Box }) {
-  const width = pass.length * box.count;
+function Cloths({ segment, x, box }: { segment: SegmentView; x: number; box: Box }) {
+  const width = segment.length * box.count;
   return (
     <>
       <rect x={x} y={box.top} width={width} height={box.bottom - box.top} fill="url(#cloth)" />
@@ -158,18 +158,18 @@ function Cloths({ pass, x, box }: { pass: PassView; x: number; box: Box }) {
         height={box.bottom - box.top - 2}
         className="stitch"
       />
-      <Facings pass={pass} x={x} box={box} />
+      <Facings segment={segment} x={x} box={box} />
     </>
   );
 }
 
 function Posts({ row, box, roomy }: { row: StackRow; box: Box; roomy: boolean }) {
-  const passes = [row.main, ...row.rest];
-  return passes.flatMap((pass) =>
-    pass.phrases
+  const segments = [row.main, ...row.rest];
+  return segments.flatMap((segment) =>
+    segment.phrases
       .filter((span) => span.starts)
       .map((span) => {
-        const at = (pass.start - row.main.start + span.start) * box.count;
+        const at = (segment.start - row.main.start + span.start) * box.count;
         return (
           <g key={span.index} className={at > 0 ? "post astray" : "post"}>
             <path d={`M${at + 1} ${box.top - (roomy ? 8 : 1)} V${box.bottom + 4}`} />
@@ -185,8 +185,8 @@ function Posts({ row, box, roomy }: { row: StackRow; box: Box; roomy: boolean })
   );
 }
 
-function Facings({ pass, x, box }: { pass: PassView; x: number; box: Box }) {
-  return pass.facings.map((run) => {
+function Facings({ segment, x, box }: { segment: SegmentView; x: number; box: Box }) {
+  return segment.facings.map((run) => {
     const [first, second] = facingColours(run.facing);
     const left = x + run.start * box.count;
     const width = (run.end - run.start) * box.count;

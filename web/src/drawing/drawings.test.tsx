@@ -3,7 +3,7 @@
 import { cleanup, fireEvent, render, screen } from "@testing-library/react";
 import { afterEach, describe, expect, it, vi } from "vitest";
 
-import type { PassView, SectionView } from "../api/client";
+import type { SegmentView, SectionView } from "../api/client";
 import "../i18n";
 import { CLOCKS, facingColours } from "../theme/facing";
 import { FootChart } from "./FootChart";
@@ -199,7 +199,7 @@ describe("a row of the wall stack", () => {
       { index: 2, kind: "chorus", name: "Chorus", start: 6, end: 8, starts: true },
     ],
     facings: [{ facing: "12:00", start: 0, end: 8 }],
-  } as unknown as PassView;
+  } as unknown as SegmentView;
   const size = { count: 20, row: 52, width: 400 };
 
   it("stands a post at each phrase's start, astray unless on count 1", () => {

@@ -4,11 +4,11 @@ import { describe, expect, it } from "vitest";
 import type { FloorView } from "../api/client";
 import { frameOf, SIZE, standing } from "./floor";
 
-import type { PassView, SectionView } from "../api/client";
+import type { SegmentView, SectionView } from "../api/client";
 import * as chart from "./footChart";
 import { afterAt, handlesOf, numberEvery, offsetOf, rowsOf, sizeOf, tornEdge } from "./wallStack";
 
-const pass = (facts: Partial<PassView>) =>
+const segment = (facts: Partial<SegmentView>) =>
   ({
     kind: "wall",
     wall: 1,
@@ -22,16 +22,16 @@ const pass = (facts: Partial<PassView>) =>
     item: null,
     goes_on: false,
     ...facts,
-  }) as PassView;
+  }) as SegmentView;
 
 describe("rows of the stack", () => {
   const rows = rowsOf([
-    pass({ wall: 1 }),
-    pass({ wall: 1, kind: "tag", start: 32, length: 4, event: "a", event_words: "Tag +4" }),
-    pass({ wall: 1, kind: "tag", start: 36, length: 2, event: "b", event_words: "Tag +2" }),
-    pass({ wall: 2, start: 38, length: 16, ended: "restart", event: "r" }),
-    pass({ wall: 2, kind: "tag", start: 54, length: 4, event: "r" }),
-    pass({ wall: 3, start: 58 }),
+    segment({ wall: 1 }),
+    segment({ wall: 1, kind: "tag", start: 32, length: 4, event: "a", event_words: "Tag +4" }),
+    segment({ wall: 1, kind: "tag", start: 36, length: 2, event: "b", event_words: "Tag +2" }),
+    segment({ wall: 2, start: 38, length: 16, ended: "restart", event: "r" }),
+    segment({ wall: 2, kind: "tag", start: 54, length: 4, event: "r" }),
+    segment({ wall: 3, start: 58 }),
   ]);
 
   it("are one a wall, with the tags sewn on", () => {
@@ -56,9 +56,9 @@ describe("rows of the stack", () => {
   it("keep a wall's own counts apart from a bridge within it", () => {
     // Wall 1: 16 counts, a bridge of 4, then counts 17 to 32 from offset 20 on.
     const [row] = rowsOf([
-      pass({ length: 16, ended: "break", event: "b" }),
-      pass({ kind: "bridge", start: 16, length: 4, event: "b" }),
-      pass({ start: 20, first: 16, length: 16, goes_on: true }),
+      segment({ length: 16, ended: "break", event: "b" }),
+      segment({ kind: "bridge", start: 16, length: 4, event: "b" }),
+      segment({ start: 20, first: 16, length: 16, goes_on: true }),
     ]);
     expect(row!.length).toBe(36);
     expect([8, 16, 24, 32].map((after) => offsetOf(row!, after))).toEqual([8, 16, 28, 36]);
@@ -68,10 +68,10 @@ describe("rows of the stack", () => {
 
   it("give a bridge of a phrased dance a row of its own, and cut parts their own counts", () => {
     const rows = rowsOf([
-      pass({ item: 0, first: 16, length: 16 }),
-      pass({ kind: "tag", item: 1, start: 16, length: 4 }),
-      pass({ kind: "bridge", item: 2, start: 20, length: 16 }),
-      pass({ wall: 2, item: 3, start: 36 }),
+      segment({ item: 0, first: 16, length: 16 }),
+      segment({ kind: "tag", item: 1, start: 16, length: 4 }),
+      segment({ kind: "bridge", item: 2, start: 20, length: 16 }),
+      segment({ wall: 2, item: 3, start: 36 }),
     ]);
     expect(rows.map((row) => [row.row, row.wall, row.main.kind])).toEqual([
       [1, 1, "wall"],
@@ -92,12 +92,12 @@ describe("rows of the stack", () => {
   });
 
   it("show 24 walls in 560 px without scrolling", () => {
-    const many = rowsOf(Array.from({ length: 24 }, (_, at) => pass({ wall: at + 1 })));
+    const many = rowsOf(Array.from({ length: 24 }, (_, at) => segment({ wall: at + 1 })));
     expect(sizeOf(many, 900, 560).row * 24).toBeLessThanOrEqual(560);
   });
 
   it("never lose a long dance sideways: it scrolls", () => {
-    const long = rowsOf([pass({ length: 512, full_length: 512 })]);
+    const long = rowsOf([segment({ length: 512, full_length: 512 })]);
     const size = sizeOf(long, 390, 300);
     expect(size.count).toBe(2.6);
     expect(size.width).toBeCloseTo(512 * 2.6 + 146);

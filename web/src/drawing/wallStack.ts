@@ -1,41 +1,41 @@
-// The wall stack's geometry: passes gathered into rows, counts to pixels. No DOM in here.
-import type { PassView } from "../api/client";
+// The wall stack's geometry: segments gathered into rows, counts to pixels. No DOM in here.
+import type { SegmentView } from "../api/client";
 
 export interface StackRow {
   /** Place in the stack, from 1; the wall's number except where a bridge has a row of its own. */
   row: number;
   wall: number;
-  main: PassView;
+  main: SegmentView;
   /** What follows in the same row: the wall's later pieces, tags, bridges, waits, the ending. */
-  rest: PassView[];
+  rest: SegmentView[];
   /** Counts of the row with all of them. */
   length: number;
 }
 
 /** One row a wall; what is danced within it or after it is sewn on. */
-export function rowsOf(passes: PassView[]): StackRow[] {
+export function rowsOf(segments: SegmentView[]): StackRow[] {
   const rows: StackRow[] = [];
-  for (const pass of passes) {
+  for (const segment of segments) {
     const last = rows.at(-1);
-    const alone = pass.item !== null && (pass.kind === "bridge" || pass.kind === "ending");
-    if ((pass.kind === "wall" && !pass.goes_on) || alone || !last)
+    const alone = segment.item !== null && (segment.kind === "bridge" || segment.kind === "ending");
+    if ((segment.kind === "wall" && !segment.goes_on) || alone || !last)
       rows.push({
         row: rows.length + 1,
-        wall: pass.wall,
-        main: pass,
+        wall: segment.wall,
+        main: segment,
         rest: [],
-        length: pass.length,
+        length: segment.length,
       });
     else {
-      last.rest.push(pass);
-      last.length += pass.length;
+      last.rest.push(segment);
+      last.length += segment.length;
     }
   }
   return rows;
 }
 
 /** The pieces of a row that are counts of the wall itself. */
-const own = (row: StackRow) => [row.main, ...row.rest.filter((pass) => pass.kind === "wall")];
+const own = (row: StackRow) => [row.main, ...row.rest.filter((segment) => segment.kind === "wall")];
 
 /** Where in the row, in counts from its start, so many counts of the wall are over. */
 export function offsetOf(row: StackRow, after: number): number {
@@ -69,18 +69,25 @@ export interface Handle {
 
 /** Where a row's events can be taken hold of: torn edges, the cloth of tags, waits. In counts. */
 export function handlesOf(row: StackRow): Handle[] {
-  const passes = [row.main, ...row.rest];
-  return passes.flatMap((pass, index) => {
-    const start = pass.start - row.main.start;
-    if (pass.kind === "wall")
-      return pass.ended === "restart"
-        ? [{ event: pass.event, words: pass.event_words, start: start + pass.length, length: 0 }]
+  const segments = [row.main, ...row.rest];
+  return segments.flatMap((segment, index) => {
+    const start = segment.start - row.main.start;
+    if (segment.kind === "wall")
+      return segment.ended === "restart"
+        ? [
+            {
+              event: segment.event,
+              words: segment.event_words,
+              start: start + segment.length,
+              length: 0,
+            },
+          ]
         : [];
     // A tag behind a restart belongs to the restart: one handle is enough.
-    const before = passes[index - 1];
-    const restarts = before?.ended === "restart" && before.event === pass.event;
-    return pass.event && !restarts
-      ? [{ event: pass.event, words: pass.event_words, start, length: pass.length }]
+    const before = segments[index - 1];
+    const restarts = before?.ended === "restart" && before.event === segment.event;
+    return segment.event && !restarts
+      ? [{ event: segment.event, words: segment.event_words, start, length: segment.length }]
       : [];
   });
 }

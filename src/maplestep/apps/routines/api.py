@@ -224,12 +224,12 @@ def save(request: HttpRequest, pk: uuid.UUID, change: RoutineIn) -> HttpResponse
 
 
 @router.post("/routines/{uuid:pk}/mix", response={200: SoundOut, 404: ErrorForm, 422: ErrorForm})
-def mix(request: HttpRequest, pk: uuid.UUID, wish: MixIn) -> SoundOut:
+def mix(request: HttpRequest, pk: uuid.UUID, asked: MixIn) -> SoundOut:
     """A practice mix of the song with the routine's calls."""
     user = user_of(request)
     routine = get_routine(user, pk)
-    passes = laid_out(routine).passes
-    return sound_out(ask_mix(user, routine.song, wish.wish(), wish.format, passes))
+    segments = laid_out(routine).segments
+    return sound_out(ask_mix(user, routine.song, asked.mix_request(), asked.format, segments))
 
 
 @router.delete("/routines/{uuid:pk}", response={204: None, 404: ErrorForm})

@@ -126,7 +126,7 @@ def summarise(routine: Routine) -> Summary:
     timeline = lay_out(routine_of(routine_form(routine), reading))
     findings = (*sheet_findings(reading), *fit_findings(timeline))
     to_settle = sum(finding.severity is not Severity.KNOW for finding in findings)
-    state = "draft" if not timeline.passes else "to settle" if to_settle else "sits"
+    state = "draft" if not timeline.segments else "to settle" if to_settle else "sits"
     return Summary(
         state=state,
         hits=len(timeline.phrase_hits),

@@ -9,7 +9,7 @@ from django.db import models
 from django.db.models.signals import post_delete
 from django.dispatch import receiver
 
-from ...core.song.model import Feel, PhraseKind
+from ...core.song.model import Groove, PhraseKind
 from ..owned import Owned
 
 
@@ -29,7 +29,9 @@ class Song(Owned):
     proposed_at = models.PositiveIntegerField(default=0)
     anchors = models.JSONField(default=list, blank=True)
     feel = models.CharField(
-        max_length=20, choices=[(feel.value, feel.value) for feel in Feel], default=Feel.STRAIGHT
+        max_length=20,
+        choices=[(feel.value, feel.value) for feel in Groove],
+        default=Groove.STRAIGHT,
     )
     cue_points = models.JSONField(default=list, blank=True)
 
@@ -96,7 +98,7 @@ class Sound(Owned):
     size = models.BigIntegerField(default=0)
     seconds = models.FloatField(default=0.0)
     peaks = models.JSONField(default=list, blank=True)
-    wish = models.JSONField(default=dict, blank=True)
+    request = models.JSONField(default=dict, blank=True)
     made_from = models.PositiveIntegerField(default=0)
     started_at = models.DateTimeField(null=True, blank=True)
 
@@ -109,7 +111,7 @@ class Sound(Owned):
     @property
     def path(self) -> Path:
         """Where the finished sound lies; a mix in the format that was asked for."""
-        return self._folder / f"{self.id}.{self.wish.get('format', 'ogg')}"
+        return self._folder / f"{self.id}.{self.request.get('format', 'ogg')}"
 
     @property
     def source(self) -> Path:
@@ -128,7 +130,7 @@ def remove_files(instance: Sound, **_: object) -> None:
     instance.source.unlink(missing_ok=True)
 
 
-class Heard(models.Model):
+class AnalysisCache(models.Model):
     """What listening found in these bytes; the same bytes are never listened to twice."""
 
     digest = models.CharField(max_length=64)

@@ -5,12 +5,12 @@ from __future__ import annotations
 import uuid
 
 from ...core.song.listening import Listening
-from ...core.song.model import Feel, PhraseKind
+from ...core.song.model import Groove, PhraseKind
 from ...formats.routine_file import CuePointForm, PhraseForm, SongForm
 from ...views.listening import load_listening
 from ..accounts.models import User
 from ..owned import find
-from .models import Heard, Song, Sound
+from .models import AnalysisCache, Song, Sound
 
 
 def get_song(user: User, pk: uuid.UUID) -> Song:
@@ -34,7 +34,7 @@ def stored_song_form(song: Song) -> SongForm:
             for phrase in song.phrases.all()
         ],
         anchors=song.anchors,
-        feel=Feel(song.feel),
+        feel=Groove(song.feel),
         cue_points=[CuePointForm(count=count, text=text) for count, text in song.cue_points],
     )
 
@@ -48,6 +48,6 @@ def listening_of(sound: Sound) -> Listening | None:
     """What was heard in a recording; the newest ears count."""
     if not sound.digest:
         return None
-    heard = Heard.objects.filter(digest=sound.digest, listening__isnull=False)
+    heard = AnalysisCache.objects.filter(digest=sound.digest, listening__isnull=False)
     newest = heard.order_by("-version").first()
     return load_listening(newest.listening) if newest else None

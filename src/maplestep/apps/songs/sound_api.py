@@ -11,7 +11,7 @@ from ninja import File, Router, Schema, Status
 from ninja.files import UploadedFile
 from pydantic import Field
 
-from ...core.tools.practice import MixWish
+from ...core.tools.practice import MixRequest
 from ...views.song import ListeningView, listening_view
 from ..errors import NotHere
 from ..http import ErrorForm, user_of
@@ -66,9 +66,9 @@ class MixIn(Schema):
     language: Literal["en", "fr"] = "en"
     format: Literal["ogg", "wav", "mp3"] = "mp3"
 
-    def wish(self) -> MixWish:
-        """The core's wish. Raises SongError."""
-        return MixWish(**self.model_dump(exclude={"format"}))
+    def mix_request(self) -> MixRequest:
+        """The core's request. Raises SongError."""
+        return MixRequest(**self.model_dump(exclude={"format"}))
 
 
 class Peaks(Schema):
@@ -127,10 +127,10 @@ def band(request: HttpRequest, pk: uuid.UUID) -> SoundOut:
 
 
 @router.post("/songs/{uuid:pk}/mix", response={200: SoundOut, 404: ErrorForm, 422: ErrorForm})
-def mix(request: HttpRequest, pk: uuid.UUID, wish: MixIn) -> SoundOut:
+def mix(request: HttpRequest, pk: uuid.UUID, asked: MixIn) -> SoundOut:
     """A practice mix of the song by itself."""
     user = user_of(request)
-    return sound_out(ask_mix(user, get_song(user, pk), wish.wish(), wish.format))
+    return sound_out(ask_mix(user, get_song(user, pk), asked.mix_request(), asked.format))
 
 
 @router.post("/sounds/{uuid:pk}/cancel", response={200: SoundOut, 404: ErrorForm})

@@ -15,5 +15,5 @@ def seconds_left(sound: Sound) -> float | None:
     """By how long it took so far; None while nobody can say."""
     if sound.state != Sound.State.WORKING or not sound.started_at or sound.done < _ENOUGH_DONE:
         return None
-    passed = (timezone.now() - sound.started_at).total_seconds()
-    return passed * (1 - sound.done) / sound.done
+    segment = (timezone.now() - sound.started_at).total_seconds()
+    return segment * (1 - sound.done) / sound.done

@@ -23,7 +23,7 @@ from ...formats.routine_file import SongForm, song_form, song_of
 from ...views.listening import dump_listening
 from .actions.sounds import said_when_full
 from .actions.write import write
-from .models import Heard, Song, Sound
+from .models import AnalysisCache, Song, Sound
 from .queries import listening_of, stored_song_form
 
 log = logging.getLogger(__name__)
@@ -102,14 +102,14 @@ def _record(sound: Sound, report: Report) -> None:
 
 def _listen(sound: Sound, mono: Floats, report: Report) -> str:
     """Listen, unless these bytes were listened to before; what could not be found, in words."""
-    heard = Heard.objects.filter(digest=sound.digest, version=VERSION).first()
+    heard = AnalysisCache.objects.filter(digest=sound.digest, version=VERSION).first()
     if heard is None:
         found, refusal = None, ""
         try:
             found = dump_listening(analyse_samples(mono, report))
         except RecordingError as error:
             refusal = str(error)
-        heard, _ = Heard.objects.get_or_create(
+        heard, _ = AnalysisCache.objects.get_or_create(
             digest=sound.digest, version=VERSION, defaults={"listening": found, "refusal": refusal}
         )
     return heard.refusal
@@ -145,15 +145,15 @@ def _play(sound: Sound, report: Report) -> None:
 
 def _band_plays(sound: Sound, out: Path) -> None:
     out.parent.mkdir(parents=True, exist_ok=True)
-    play(song_of(SongForm.model_validate(sound.wish["song"])), out)
+    play(song_of(SongForm.model_validate(sound.request["song"])), out)
 
 
 def _mix(sound: Sound, report: Report) -> None:
     report("mix", 0.0)
     plan = MixPlan(
-        lead_seconds=sound.wish["lead_seconds"],
-        speed=sound.wish["mix"]["speed"],
-        marks=tuple(Mark(at, word) for at, word in sound.wish["marks"]),
+        lead_seconds=sound.request["lead_seconds"],
+        speed=sound.request["mix"]["speed"],
+        marks=tuple(Mark(at, word) for at, word in sound.request["marks"]),
     )
     recording = Sound.objects.filter(
         song=sound.song_id, kind=Sound.Kind.RECORDING, state=Sound.State.READY
@@ -164,7 +164,7 @@ def _mix(sound: Sound, report: Report) -> None:
             _band_plays(sound, band)
         source = recording.path if recording else band
         sound.seconds = render_mix(
-            source, sound.path, plan, sound.wish["mix"]["language"], lambda d: report("mix", d)
+            source, sound.path, plan, sound.request["mix"]["language"], lambda d: report("mix", d)
         )
     finally:
         band.unlink(missing_ok=True)

@@ -1,11 +1,11 @@
-"""Joints: where one pass meets the next, is the foot that moves first free?"""
+"""Joints: where one segment meets the next, is the foot that moves first free?"""
 
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from itertools import pairwise
 
-from ..layout.timeline import Ended, Pass, PassKind, Timeline
+from ..layout.timeline import EndReason, Segment, SegmentKind, Timeline
 from ..primitives.feet import Foot, is_free
 from ..primitives.moves import Move
 
@@ -23,16 +23,16 @@ def move_to_change(moves: Sequence[Move], foot: Foot) -> tuple[str, Move | None]
     return ("", onto) if onto else ("-no-steps", None)
 
 
-def bad_joints(timeline: Timeline) -> Iterator[tuple[Pass, Pass]]:
-    """Every pair of neighbouring passes whose joint does not work."""
-    danced = [passed for passed in timeline.passes if passed.kind is not PassKind.WAIT]
+def bad_joints(timeline: Timeline) -> Iterator[tuple[Segment, Segment]]:
+    """Every pair of neighbouring segments whose joint does not work."""
+    danced = [segment for segment in timeline.segments if segment.kind is not SegmentKind.WAIT]
     for before, after in pairwise(danced):
         foot = after.first_foot
         if foot is None or is_free(foot, before.end_weight):
             continue
-        plain = before.kind is PassKind.WALL and before.ended is Ended.WHOLE
+        plain = before.kind is SegmentKind.WALL and before.ended is EndReason.WHOLE
         again = before.item is None or (before.name == after.name and not after.first)
         # A whole wall into the next of its kind is a matter of the sheet.
-        if plain and again and before.event is None and after.kind is PassKind.WALL:
+        if plain and again and before.event is None and after.kind is SegmentKind.WALL:
             continue
         yield before, after

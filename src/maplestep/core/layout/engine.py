@@ -14,7 +14,15 @@ from ..routine.model import Event, EventKind, FacingAt, Routine
 from ..routine.sequence import Item
 from ..sheet.model import Part, PartKind
 from .slices import Slice, cut_slice, last_known
-from .timeline import Ended, FacingRun, Happening, Pass, PassKind, PhraseSpan, Timeline
+from .timeline import (
+    EndReason,
+    EventOccurrence,
+    FacingRun,
+    PhraseSpan,
+    Segment,
+    SegmentKind,
+    Timeline,
+)
 
 # A dance of one count over the longest song would still end; this guards the loop.
 MAX_PASSES: Final = 20_000
@@ -25,11 +33,11 @@ def lay_out(routine: Routine) -> Timeline:
     """Dance the routine through the song.
 
     A dance without counts gives an empty timeline. Complexity: linear in the number
-    of passes and of phrases; slices of a part are worked out once.
+    of segments and of phrases; slices of a part are worked out once.
     """
     layer = _Layer(routine)
-    passes = tuple(layer.passes())
-    return Timeline(routine=routine, passes=passes, happenings=tuple(layer.happenings))
+    segments = tuple(layer.segments())
+    return Timeline(routine=routine, segments=segments, occurrences=tuple(layer.occurrences))
 
 
 class _Plan(NamedTuple):
@@ -47,7 +55,7 @@ class _Plan(NamedTuple):
 
 
 class _Layer:
-    """Walks through the song, pass by pass."""
+    """Walks through the song, segment by segment."""
 
     def __init__(self, routine: Routine) -> None:
         self._routine = routine
@@ -63,9 +71,9 @@ class _Layer:
             for wall in event.walls:
                 self._numbered.setdefault(wall, []).append(event)
         self._by_rule = [e for e in routine.events if not e.walls]
-        self.happenings: list[Happening] = []
+        self.occurrences: list[EventOccurrence] = []
 
-    def passes(self) -> Iterator[Pass]:
+    def segments(self) -> Iterator[Segment]:
         if self._routine.sequence.strip():
             yield from self._in_order()
             return
@@ -78,7 +86,7 @@ class _Layer:
                 return
             yield from self._wall(wall, part, ZERO, part.length, None)
 
-    def _in_order(self) -> Iterator[Pass]:
+    def _in_order(self) -> Iterator[Segment]:
         sheet = self._routine.sheet
         wall = 0
         for number, item in enumerate(self._routine.order.items):
@@ -95,7 +103,7 @@ class _Layer:
                 wall += 1
                 yield from self._wall(wall, part, first, last, number)
             else:
-                kind = _ITEM_KINDS[part.kind] if part is not None else PassKind.TAG
+                kind = _ITEM_KINDS[part.kind] if part is not None else SegmentKind.TAG
                 yield self._pass(
                     kind,
                     wall,
@@ -106,26 +114,28 @@ class _Layer:
                     item=number,
                     name=item.name or "Tag",
                 )
-                self._over = kind is PassKind.ENDING
+                self._over = kind is SegmentKind.ENDING
 
     def _wall(
         self, wall: int, part: Part, first: Fraction, last: Fraction, item: int | None
-    ) -> Iterator[Pass]:
+    ) -> Iterator[Segment]:
         plan = self._plan(wall, part, first, last)
         name, starts = part.name, self._facing
         self._changes_here(plan, wall, self._at)
         cursor, goes_on = plan.first, False
         ender = plan.stop or plan.ending or (plan.tags[0] if plan.tags else None)
-        pieces = [(cut, event, Ended.BREAK) for event, cut in plan.breaks if cut.at < plan.upto.at]
+        pieces = [
+            (cut, event, EndReason.BREAK) for event, cut in plan.breaks if cut.at < plan.upto.at
+        ]
         for cut, event, ended in [*pieces, (plan.upto, ender, _ended(plan))]:
             if cut.at > cursor:
                 yield self._pass(
-                    PassKind.WALL, wall, plan.part, part.length, first=cursor, cut=cut,
+                    SegmentKind.WALL, wall, plan.part, part.length, first=cursor, cut=cut,
                     event=event, goes_on=goes_on, changed=plan.changed, item=item, ended=ended,
                     name=name,
                 )  # fmt: skip
                 goes_on, cursor = True, cut.at
-            if ended is Ended.BREAK and event is not None:
+            if ended is EndReason.BREAK and event is not None:
                 yield from self._break(event, wall, cut.at - first, starts)
             if self._at >= self._end:
                 break
@@ -135,13 +145,13 @@ class _Layer:
                 yield from self._break(event, wall, cut.at - first, starts)
         yield from self._after(plan, wall, plan.upto.at - first, starts)
 
-    def _after(self, plan: _Plan, wall: int, after: Fraction, starts: int) -> Iterator[Pass]:
+    def _after(self, plan: _Plan, wall: int, after: Fraction, starts: int) -> Iterator[Segment]:
         """What is danced once the wall is over: tags, or the ending."""
         if plan.stop is not None and self._at < self._end:
             self._note(plan.stop, wall, after, starts)
         if plan.ending is not None and self._at <= self._end:
             self._note(plan.ending, wall, after, starts)
-            yield from self._own_steps(plan.ending, wall, PassKind.ENDING)
+            yield from self._own_steps(plan.ending, wall, SegmentKind.ENDING)
             self._over = True
             return
         stopped = plan.stop is not None and plan.stop.has_tag
@@ -152,19 +162,19 @@ class _Layer:
                 continue
             if event is not plan.stop:
                 self._note(event, wall, after, starts)
-            yield from self._own_steps(event, wall, PassKind.TAG)
+            yield from self._own_steps(event, wall, SegmentKind.TAG)
 
-    def _break(self, event: Event, wall: int, after: Fraction, starts: int) -> Iterator[Pass]:
+    def _break(self, event: Event, wall: int, after: Fraction, starts: int) -> Iterator[Segment]:
         """A bridge or a wait, after so many counts of the wall."""
         if self._at >= self._end:
             return
         self._note(event, wall, after, starts)
         if event.kind is EventKind.BRIDGE:
-            yield from self._own_steps(event, wall, PassKind.BRIDGE)
+            yield from self._own_steps(event, wall, SegmentKind.BRIDGE)
         else:
             yield self._wait(event, wall)
 
-    def _own_steps(self, event: Event, wall: int, kind: PassKind) -> Iterator[Pass]:
+    def _own_steps(self, event: Event, wall: int, kind: SegmentKind) -> Iterator[Segment]:
         length = self._routine.tag_length(event)
         if length > 0 and self._at < self._end:
             part = self._routine.steps_of(event)
@@ -173,10 +183,17 @@ class _Layer:
                 kind, wall, part, length, first=ZERO, cut=Cut(at=length), event=event, name=name
             )
 
-    def _wait(self, event: Event, wall: int) -> Pass:
+    def _wait(self, event: Event, wall: int) -> Segment:
         """No counts pass. The stop lies before the next count: it lands when the band is back."""
         made = self._pass(
-            PassKind.WAIT, wall, None, ZERO, first=ZERO, cut=Cut(at=ZERO), event=event, name="Wait"
+            SegmentKind.WAIT,
+            wall,
+            None,
+            ZERO,
+            first=ZERO,
+            cut=Cut(at=ZERO),
+            event=event,
+            name="Wait",
         )
         before, end = self._song.stop_before(self._at)
         return replace(made, start_seconds=before, end_seconds=end)
@@ -291,8 +308,8 @@ class _Layer:
         at = began + start - first
         if plan.changed is not None and at < self._end:
             turn = self._slice(plan.part, first, Cut(at=max(start, first))).turn
-            self.happenings.append(
-                Happening(
+            self.occurrences.append(
+                EventOccurrence(
                     event=plan.changed,
                     wall=wall,
                     after=start - first,
@@ -304,8 +321,8 @@ class _Layer:
             )
 
     def _note(self, event: Event, wall: int, after: Fraction, starts: int) -> None:
-        self.happenings.append(
-            Happening(
+        self.occurrences.append(
+            EventOccurrence(
                 event=event,
                 wall=wall,
                 after=after,
@@ -318,7 +335,7 @@ class _Layer:
 
     def _pass(
         self,
-        kind: PassKind,
+        kind: SegmentKind,
         wall: int,
         part: Part | None,
         full: Fraction,
@@ -330,18 +347,18 @@ class _Layer:
         goes_on: bool = False,
         changed: Event | None = None,
         item: int | None = None,
-        ended: Ended = Ended.WHOLE,
-    ) -> Pass:
+        ended: EndReason = EndReason.WHOLE,
+    ) -> Segment:
         start, facing, weight = self._at, self._facing, self._weight
         end = start + cut.at - first
         if end > self._end:
-            cut, ended = Cut(at=self._end - start + first), Ended.SONG
+            cut, ended = Cut(at=self._end - start + first), EndReason.SONG
             end = self._end
-            event = None if kind is PassKind.WALL else event
+            event = None if kind is SegmentKind.WALL else event
         piece = self._slice(part, first, cut)
         end_weight = last_known(piece.weights, weight)
         self._at, self._facing, self._weight = end, (facing + piece.turn) % FULL, end_weight
-        return Pass(
+        return Segment(
             kind=kind,
             wall=wall,
             name=name,
@@ -390,20 +407,20 @@ class _Layer:
 
 
 _ITEM_KINDS: Final = {
-    PartKind.TAG: PassKind.TAG,
-    PartKind.BRIDGE: PassKind.BRIDGE,
-    PartKind.ENDING: PassKind.ENDING,
-    PartKind.CHANGE: PassKind.TAG,
+    PartKind.TAG: SegmentKind.TAG,
+    PartKind.BRIDGE: SegmentKind.BRIDGE,
+    PartKind.ENDING: SegmentKind.ENDING,
+    PartKind.CHANGE: SegmentKind.TAG,
 }
 
 
-def _ended(plan: _Plan) -> Ended:
+def _ended(plan: _Plan) -> EndReason:
     """Why a wall is over, if the song lets it come so far."""
     if plan.stop is not None:
-        return Ended.RESTART
+        return EndReason.RESTART
     if plan.ending is not None:
-        return Ended.ENDING
-    return Ended.WHOLE if plan.whole else Ended.CUT
+        return EndReason.ENDING
+    return EndReason.WHOLE if plan.whole else EndReason.CUT
 
 
 def _cut_of(item: Item, length: Fraction) -> tuple[Fraction, Fraction]:

@@ -15,7 +15,7 @@ from typing import Final
 from ..primitives.moves import Move
 from ..primitives.turns import amount_words, clock, to_front, walls_in_dance
 from ..sheet.render import ENGLISH, FRENCH, Language, move_words
-from .timeline import Ended, Pass, PassKind, Timeline
+from .timeline import EndReason, Segment, SegmentKind, Timeline
 
 _ENGLISH: Final = {
     "wall": "Wall {n}, starts facing {starts}",
@@ -108,14 +108,14 @@ class _Speaker:
     def lines(self) -> Iterator[Said]:
         routine = self._line.routine
         part = routine.sheet.wall
-        if part is None or not self._line.passes:
+        if part is None or not self._line.segments:
             return
         yield self._head()
-        minutes, seconds = divmod(self._line.passes[0].start_seconds, 60)
+        minutes, seconds = divmod(self._line.segments[0].start_seconds, 60)
         start = self._say(
             "start", counts=routine.start_count, time=f"{int(minutes)}:{seconds:04.1f}"
         )
-        yield Said(wall=0, at_seconds=self._line.passes[0].start_seconds, words=f"{start}.")
+        yield Said(wall=0, at_seconds=self._line.segments[0].start_seconds, words=f"{start}.")
         for group in self._line.rows:
             yield Said(
                 wall=group[0].wall, at_seconds=group[0].start_seconds, words=self._wall(group)
@@ -137,10 +137,10 @@ class _Speaker:
         )  # fmt: skip
         return Said(wall=0, at_seconds=0.0, words=f"{words}.")
 
-    def _wall(self, group: list[Pass]) -> str:
+    def _wall(self, group: list[Segment]) -> str:
         first = group[0]
         phrased = first.item is not None
-        if first.kind is not PassKind.WALL:
+        if first.kind is not SegmentKind.WALL:
             head = first.name
         elif phrased:
             begun = next((span.phrase for span in first.phrases if span.starts), None)
@@ -153,7 +153,7 @@ class _Speaker:
             )
         else:
             head = self._say("wall", n=first.wall, starts=clock(first.start_facing))
-        said = [clause for passed in group for clause in self._clauses(passed, group)]
+        said = [clause for segment in group for clause in self._clauses(segment, group)]
         if first.changed is not None:
             said.insert(0, self._changed(first))
         cues: dict[str, None] = dict.fromkeys(
@@ -163,91 +163,93 @@ class _Speaker:
             cues[first.changed.cue] = None
         if phrased:
             # A part begins with its phrase: what announces the one announces the other.
-            spans = [span for passed in group for span in passed.phrases if span.starts]
+            spans = [span for segment in group for span in segment.phrases if span.starts]
             cues.update(dict.fromkeys(s.phrase.phrase.cue for s in spans if s.phrase.phrase.cue))
         said += [self._say("listen", cue=cue) for cue in cues]
-        if group[-1] is self._line.passes[-1]:
+        if group[-1] is self._line.segments[-1]:
             said += self._finish(group[-1])
         return f"{head}: " + "; ".join(said) + "."
 
-    def _clauses(self, passed: Pass, group: list[Pass]) -> Iterator[str]:
-        ends = clock(passed.end_facing)
-        upto = passed.first + passed.length
-        match passed.kind:
-            case PassKind.TAG if not self._behind_restart(passed, group):
-                yield self._say("tag", counts=passed.length, steps=self._own(passed), ends=ends)
-            case PassKind.BRIDGE:
-                after = self._danced_before(passed, group)
-                if passed.item is not None:
-                    yield self._say("tag", counts=passed.length, steps="", ends=ends)
+    def _clauses(self, segment: Segment, group: list[Segment]) -> Iterator[str]:
+        ends = clock(segment.end_facing)
+        upto = segment.first + segment.length
+        match segment.kind:
+            case SegmentKind.TAG if not self._behind_restart(segment, group):
+                yield self._say("tag", counts=segment.length, steps=self._own(segment), ends=ends)
+            case SegmentKind.BRIDGE:
+                after = self._danced_before(segment, group)
+                if segment.item is not None:
+                    yield self._say("tag", counts=segment.length, steps="", ends=ends)
                 else:
                     yield self._say(
-                        "bridge", after=after, counts=passed.length, steps=self._own(passed),
+                        "bridge", after=after, counts=segment.length, steps=self._own(segment),
                         next=after + 1,
                     )  # fmt: skip
-            case PassKind.WAIT:
-                after = self._danced_before(passed, group)
-                seconds = passed.event.seconds if passed.event else None
+            case SegmentKind.WAIT:
+                after = self._danced_before(segment, group)
+                seconds = segment.event.seconds if segment.event else None
                 long = self._say("seconds", seconds=f"{seconds:g}") if seconds else ""
-                later = group[group.index(passed) :]
-                goes_on = any(p.kind is PassKind.WALL for p in later)
+                later = group[group.index(segment) :]
+                goes_on = any(p.kind is SegmentKind.WALL for p in later)
                 yield self._say(
                     "wait" if goes_on else "wait-end",
                     after=after, long=long or self._say("until"), next=after + 1,
                 )  # fmt: skip
-            case PassKind.ENDING:
-                after = self._danced_before(passed, group)
-                yield self._say("ending", after=after, steps=self._own(passed), ends=ends)
-            case PassKind.WALL:
-                yield from self._danced(passed, group, upto, ends)
+            case SegmentKind.ENDING:
+                after = self._danced_before(segment, group)
+                yield self._say("ending", after=after, steps=self._own(segment), ends=ends)
+            case SegmentKind.WALL:
+                yield from self._danced(segment, group, upto, ends)
 
-    def _danced(self, passed: Pass, group: list[Pass], upto: Fraction, ends: str) -> Iterator[str]:
-        match passed.ended:
-            case Ended.BREAK:
+    def _danced(
+        self, segment: Segment, group: list[Segment], upto: Fraction, ends: str
+    ) -> Iterator[str]:
+        match segment.ended:
+            case EndReason.BREAK:
                 return
-            case Ended.ENDING if any(p.kind is PassKind.ENDING for p in group):
+            case EndReason.ENDING if any(p.kind is SegmentKind.ENDING for p in group):
                 return
-            case Ended.ENDING:
+            case EndReason.ENDING:
                 yield self._say("ending", after=upto, steps="", ends=ends)
-            case Ended.SONG:
+            case EndReason.SONG:
                 yield self._say("song", counts=upto, ends=ends)
-            case Ended.RESTART:
-                yield self._restarted(passed, group, upto, ends)
-            case Ended.CUT | Ended.WHOLE if passed.first or passed.ended is Ended.CUT:
-                yield self._say("cut", first=passed.first + 1, upto=upto, ends=ends)
-            case Ended.WHOLE if passed.goes_on:
+            case EndReason.RESTART:
+                yield self._restarted(segment, group, upto, ends)
+            case EndReason.CUT | EndReason.WHOLE if segment.first or segment.ended is EndReason.CUT:
+                yield self._say("cut", first=segment.first + 1, upto=upto, ends=ends)
+            case EndReason.WHOLE if segment.goes_on:
                 yield self._say("whole-plain", ends=ends)
-            case Ended.WHOLE:
-                yield self._say("whole", counts=passed.length, ends=ends)
+            case EndReason.WHOLE:
+                yield self._say("whole", counts=segment.length, ends=ends)
 
-    def _restarted(self, passed: Pass, group: list[Pass], upto: Fraction, ends: str) -> str:
-        tag = next((p for p in group if p.kind is PassKind.TAG), None)
-        cut = passed.event.after.words if passed.event and passed.event.after else upto
+    def _restarted(self, segment: Segment, group: list[Segment], upto: Fraction, ends: str) -> str:
+        tag = next((p for p in group if p.kind is SegmentKind.TAG), None)
+        cut = segment.event.after.words if segment.event and segment.event.after else upto
         if tag is None:
-            return self._say("restart", counts=cut, last=self._last_step(passed), ends=ends)
+            return self._say("restart", counts=cut, last=self._last_step(segment), ends=ends)
         return self._say("tag-restart", counts=cut, tag=tag.length, ends=clock(tag.end_facing))
 
-    def _last_step(self, passed: Pass) -> str:
+    def _last_step(self, segment: Segment) -> str:
         """What a restart's last count is, when a step change has made it something else."""
-        if passed.changed is None or not passed.moves:
+        if segment.changed is None or not segment.moves:
             return ""
-        return self._say("last", step=move_words(passed.moves[-1], self._steps_language))
+        return self._say("last", step=move_words(segment.moves[-1], self._steps_language))
 
-    def _behind_restart(self, passed: Pass, group: list[Pass]) -> bool:
-        return any(p.ended is Ended.RESTART and p.event is passed.event for p in group)
+    def _behind_restart(self, segment: Segment, group: list[Segment]) -> bool:
+        return any(p.ended is EndReason.RESTART and p.event is segment.event for p in group)
 
-    def _danced_before(self, passed: Pass, group: list[Pass]) -> Fraction:
-        before = [p for p in group[: group.index(passed)] if p.kind is PassKind.WALL]
+    def _danced_before(self, segment: Segment, group: list[Segment]) -> Fraction:
+        before = [p for p in group[: group.index(segment)] if p.kind is SegmentKind.WALL]
         return before[-1].first + before[-1].length if before else Fraction(0)
 
-    def _own(self, passed: Pass) -> str:
+    def _own(self, segment: Segment) -> str:
         """Short steps are said along; long ones are on the sheet."""
-        if not passed.moves or len(passed.moves) > 8:
+        if not segment.moves or len(segment.moves) > 8:
             return ""
-        return " (" + self._steps(passed.moves, self._steps_language) + ")"
+        return " (" + self._steps(segment.moves, self._steps_language) + ")"
 
-    def _changed(self, passed: Pass) -> str:
-        part = passed.part
+    def _changed(self, segment: Segment) -> str:
+        part = segment.part
         assert part is not None
         start, end = part.replaces or (Fraction(0), part.length)
         moves = tuple(m for m in part.moves if start <= m.at < end)
@@ -258,7 +260,7 @@ class _Speaker:
     def _steps(moves: tuple[Move, ...], language: Language) -> str:
         return ", ".join(move_words(move, language) for move in moves)
 
-    def _finish(self, last: Pass) -> list[str]:
+    def _finish(self, last: Segment) -> list[str]:
         turn = to_front(last.end_facing)
         if not turn:
             return [self._say("front")]

@@ -1,6 +1,6 @@
-"""The timeline: every pass and move of a routine, in counts, seconds, facing, weight.
+"""The timeline: every segment and move of a routine, in counts, seconds, facing, weight.
 
-Every screen, export and finding reads this one structure. A *pass* is a stretch
+Every screen, export and finding reads this one structure. A *segment* is a stretch
 danced without a break: a wall, a piece of one (before a restart, around a bridge), a tag,
 a bridge, a wait, an ending. Each new start from count 1 is a new wall, also after a
 restart; in a phrased dance every part of the order is one.
@@ -27,7 +27,7 @@ ZERO: Final = Fraction(0)
 _NOT_DANCED: Final = frozenset({PhraseKind.INTRO, PhraseKind.UNMARKED})
 
 
-class PassKind(Enum):
+class SegmentKind(Enum):
     """What is danced."""
 
     WALL = "wall"
@@ -37,8 +37,8 @@ class PassKind(Enum):
     ENDING = "ending"
 
 
-class Ended(Enum):
-    """Why a pass is over: it is whole, a restart, a cut of the order, a bridge or wait
+class EndReason(Enum):
+    """Why a segment is over: it is whole, a restart, a cut of the order, a bridge or wait
     in mid-wall after which the wall goes on, the ending, or the song's end."""
 
     WHOLE = "whole"
@@ -51,7 +51,7 @@ class Ended(Enum):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class PhraseSpan:
-    """The stretch of a pass that lies in one phrase, in counts from the pass's start.
+    """The stretch of a segment that lies in one phrase, in counts from the segment's start.
 
     ``starts`` says that the phrase begins here rather than goes on.
     """
@@ -64,7 +64,7 @@ class PhraseSpan:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class FacingRun:
-    """Counts [start, end) of a pass during which one faces the same way."""
+    """Counts [start, end) of a segment during which one faces the same way."""
 
     facing: int
     start: Fraction
@@ -72,18 +72,18 @@ class FacingRun:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Pass:
+class Segment:
     """One stretch of dancing. ``start`` and ``end`` are counts of the song.
 
     ``wall`` is the number of the wall it is or follows, 0 before the first; ``part`` is None
     for steps nobody has given; ``first`` is the count of the part (from 0) it begins on;
     ``goes_on`` marks the later pieces of a wall broken by a bridge or wait. ``moves`` are those
     danced, with the weight after each in ``weights`` and where it lands, in counts from the
-    pass's start, in ``offsets``. ``event`` is what ends a wall or what a tag belongs to;
+    segment's start, in ``offsets``. ``event`` is what ends a wall or what a tag belongs to;
     ``item`` the place in the order of a phrased dance, from 0.
     """
 
-    kind: PassKind
+    kind: SegmentKind
     wall: int
     name: str
     part: Part | None
@@ -102,7 +102,7 @@ class Pass:
     weights: tuple[Foot | None, ...]
     offsets: tuple[float, ...]
     facings: tuple[FacingRun, ...]
-    ended: Ended
+    ended: EndReason
     event: Event | None
     changed: Event | None
     item: int | None
@@ -130,7 +130,7 @@ class DancedMove(NamedTuple):
     """
 
     move: Move
-    passed: Pass
+    segment: Segment
     at_seconds: float
     facing: int
     weight: Foot | None
@@ -138,11 +138,11 @@ class DancedMove(NamedTuple):
     @property
     def at(self) -> Fraction:
         """The count of the song on which it lands."""
-        return self.passed.start + self.move.at - self.passed.first
+        return self.segment.start + self.move.at - self.segment.first
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Happening:
+class EventOccurrence:
     """An event where it comes: on this wall, after ``after`` counts of it, at song count ``at``.
 
     ``starts`` is the clock faced at the wall's start, ``facing`` where it happens, in eighths.
@@ -161,7 +161,7 @@ class Happening:
 class Wall:
     """A wall with all its pieces: more than one where a bridge or wait breaks it."""
 
-    pieces: tuple[Pass, ...]
+    pieces: tuple[Segment, ...]
 
     @property
     def number(self) -> int:
@@ -200,7 +200,7 @@ class Wall:
         return self.pieces[0].name
 
     @property
-    def ended(self) -> Ended:
+    def ended(self) -> EndReason:
         return self.pieces[-1].ended
 
     @property
@@ -211,32 +211,32 @@ class Wall:
 
 @dataclass(frozen=True, kw_only=True)
 class Timeline:
-    """The passes of a routine from its first count to the end of the song or of its order."""
+    """The segments of a routine from its first count to the end of the song or of its order."""
 
     routine: Routine
-    passes: tuple[Pass, ...]
-    happenings: tuple[Happening, ...] = ()
+    segments: tuple[Segment, ...]
+    occurrences: tuple[EventOccurrence, ...] = ()
 
     @cached_property
     def walls(self) -> tuple[Wall, ...]:
         """The walls, in order; wall n is ``walls[n - 1]``."""
-        gathered: list[list[Pass]] = []
-        for passed in self.passes:
-            if passed.kind is PassKind.WALL:
-                if passed.goes_on:
-                    gathered[-1].append(passed)
+        gathered: list[list[Segment]] = []
+        for segment in self.segments:
+            if segment.kind is SegmentKind.WALL:
+                if segment.goes_on:
+                    gathered[-1].append(segment)
                 else:
-                    gathered.append([passed])
+                    gathered.append([segment])
         return tuple(Wall(tuple(pieces)) for pieces in gathered)
 
     @cached_property
-    def rows(self) -> tuple[list[Pass], ...]:
-        """The passes wall by wall: each with its pieces, its tags and its ending."""
-        gathered: list[list[Pass]] = []
-        for passed in self.passes:
-            if (passed.kind is PassKind.WALL and not passed.goes_on) or not gathered:
+    def rows(self) -> tuple[list[Segment], ...]:
+        """The segments wall by wall: each with its pieces, its tags and its ending."""
+        gathered: list[list[Segment]] = []
+        for segment in self.segments:
+            if (segment.kind is SegmentKind.WALL and not segment.goes_on) or not gathered:
                 gathered.append([])
-            gathered[-1].append(passed)
+            gathered[-1].append(segment)
         return tuple(gathered)
 
     @cached_property
@@ -255,8 +255,8 @@ class Timeline:
         begun = set(self.wall_starts)
         begun.update(
             p.start
-            for p in self.passes
-            if p.item is not None and p.kind in (PassKind.BRIDGE, PassKind.ENDING)
+            for p in self.segments
+            if p.item is not None and p.kind in (SegmentKind.BRIDGE, SegmentKind.ENDING)
         )
         return tuple(placed for placed in self.danced_phrases if placed.start in begun)
 
@@ -268,17 +268,17 @@ class Timeline:
     @property
     def end(self) -> Fraction:
         """The song count on which the dance is over."""
-        return self.passes[-1].end if self.passes else self.routine.start_count
+        return self.segments[-1].end if self.segments else self.routine.start_count
 
     def events_met(self) -> frozenset[tuple[str, int]]:
         """(event, wall) pairs that the dancers come to before the song is over."""
-        return frozenset((there.event.id, there.wall) for there in self.happenings)
+        return frozenset((there.event.id, there.wall) for there in self.occurrences)
 
     def moves(self) -> Iterator[DancedMove]:
         """Every move of the dance, in the order danced."""
-        for passed in self.passes:
-            facing = passed.start_facing
-            times = self.routine.song.all_seconds(passed.start, passed.offsets)
-            for move, seconds, weight in zip(passed.moves, times, passed.weights, strict=True):
+        for segment in self.segments:
+            facing = segment.start_facing
+            times = self.routine.song.all_seconds(segment.start, segment.offsets)
+            for move, seconds, weight in zip(segment.moves, times, segment.weights, strict=True):
                 facing += move.turn
-                yield DancedMove(move, passed, seconds, facing % FULL, weight)
+                yield DancedMove(move, segment, seconds, facing % FULL, weight)

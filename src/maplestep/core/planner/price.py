@@ -12,7 +12,7 @@ from enum import Enum
 from fractions import Fraction
 
 from ..analysis.joints import bad_joints
-from ..layout.timeline import Ended, Happening, Pass, PassKind, Timeline
+from ..layout.timeline import EndReason, EventOccurrence, Segment, SegmentKind, Timeline
 from ..routine.model import Event, EventKind
 from .terms import (
     AWAY_FROM_HOME,
@@ -90,7 +90,7 @@ def _phrases(timeline: Timeline, importance: Mapping[int, int]) -> Iterator[Cost
     hits = {placed.index for placed in timeline.phrase_hits}
     for placed in timeline.danced_phrases:
         weight = importance.get(placed.index, 0)
-        inside = next((p for p in timeline.passes if p.start <= placed.start < p.end), None)
+        inside = next((p for p in timeline.segments if p.start <= placed.start < p.end), None)
         if placed.index in hits or not weight:
             continue
         if inside is not None:
@@ -105,8 +105,8 @@ def _phrases(timeline: Timeline, importance: Mapping[int, int]) -> Iterator[Cost
 
 def _is_closed(timeline: Timeline) -> bool:
     """Does the dance end with an ending of its own?"""
-    last = timeline.passes[-1] if timeline.passes else None
-    return last is not None and (last.kind is PassKind.ENDING or last.ended is Ended.ENDING)
+    last = timeline.segments[-1] if timeline.segments else None
+    return last is not None and (last.kind is SegmentKind.ENDING or last.ended is EndReason.ENDING)
 
 
 def _off_unit(timeline: Timeline) -> Iterator[CostItem]:
@@ -121,7 +121,7 @@ def _off_unit(timeline: Timeline) -> Iterator[CostItem]:
 
 
 def _events(timeline: Timeline) -> Iterator[CostItem]:
-    for there in timeline.happenings:
+    for there in timeline.occurrences:
         event = there.event
         if event.kind not in _BASE:
             continue
@@ -137,7 +137,7 @@ def _events(timeline: Timeline) -> Iterator[CostItem]:
             yield CostItem(reason=Reason.SIDE, cost=NOT_FRONT, wall=there.wall, said=event.id)
 
 
-def own_cost(timeline: Timeline, there: Happening) -> int:
+def own_cost(timeline: Timeline, there: EventOccurrence) -> int:
     """An event's own cost: its kind, its cut, its tag."""
     event, unit = there.event, timeline.routine.song.count_unit
     cost = _BASE[event.kind]
@@ -148,18 +148,18 @@ def own_cost(timeline: Timeline, there: Happening) -> int:
     return cost
 
 
-def facing_after(timeline: Timeline, there: Happening) -> int:
+def facing_after(timeline: Timeline, there: EventOccurrence) -> int:
     """Which way the dancers face once the event, with its tag, is over."""
     own = _own_pass(timeline, there)
     return own.end_facing if own is not None else there.facing
 
 
-def _own_pass(timeline: Timeline, there: Happening) -> Pass | None:
+def _own_pass(timeline: Timeline, there: EventOccurrence) -> Segment | None:
     return next(
         (
             p
-            for p in timeline.passes
-            if p.kind in (PassKind.TAG, PassKind.BRIDGE)
+            for p in timeline.segments
+            if p.kind in (SegmentKind.TAG, SegmentKind.BRIDGE)
             and p.wall == there.wall
             and p.event is not None
             and p.event.id == there.event.id
@@ -173,44 +173,44 @@ def _order(timeline: Timeline, homes: Mapping[str, frozenset[str]]) -> Iterator[
     song = timeline.routine.song
     if not timeline.routine.sequence.strip():
         return
-    for passed in timeline.passes:
-        if passed.item is None or passed.goes_on:
+    for segment in timeline.segments:
+        if segment.item is None or segment.goes_on:
             continue
-        item = timeline.routine.order.items[passed.item]
-        if passed.kind is PassKind.TAG:
+        item = timeline.routine.order.items[segment.item]
+        if segment.kind is SegmentKind.TAG:
             yield CostItem(
                 reason=Reason.EVENT,
-                cost=TAG + tag_cost(passed.full_length, song.count_unit),
-                wall=passed.wall,
+                cost=TAG + tag_cost(segment.full_length, song.count_unit),
+                wall=segment.wall,
                 said=item.text,
             )
-        if passed.kind is not PassKind.WALL:
+        if segment.kind is not SegmentKind.WALL:
             continue
-        phrase = song.phrase_at(passed.start)
-        home = homes.get(passed.name)
+        phrase = song.phrase_at(segment.start)
+        home = homes.get(segment.name)
         if home and phrase is not None and phrase.phrase.kind.value not in home:
             yield CostItem(
-                reason=Reason.AWAY, cost=AWAY_FROM_HOME, wall=passed.wall, said=passed.name
+                reason=Reason.AWAY, cost=AWAY_FROM_HOME, wall=segment.wall, said=segment.name
             )
         if item.first is not None and item.last is not None:
             at = item.last if item.first == 1 else item.first - 1
             yield CostItem(
                 reason=Reason.EVENT,
                 cost=CUT_PART + cut_cost(Fraction(at), song.count_unit),
-                wall=passed.wall,
+                wall=segment.wall,
                 said=item.text,
             )
     yield from _sides(timeline)
 
 
 def _sides(timeline: Timeline) -> Iterator[CostItem]:
-    for passed in timeline.passes:
-        if passed.item is None:
+    for segment in timeline.segments:
+        if segment.item is None:
             continue
-        item = timeline.routine.order.items[passed.item]
-        is_event = passed.kind is PassKind.TAG or item.first is not None
-        if is_event and not faces_front_or_back(passed.end_facing):
-            yield CostItem(reason=Reason.SIDE, cost=NOT_FRONT, wall=passed.wall, said=item.text)
+        item = timeline.routine.order.items[segment.item]
+        is_event = segment.kind is SegmentKind.TAG or item.first is not None
+        if is_event and not faces_front_or_back(segment.end_facing):
+            yield CostItem(reason=Reason.SIDE, cost=NOT_FRONT, wall=segment.wall, said=item.text)
 
 
 def _joints(timeline: Timeline) -> Iterator[CostItem]:
@@ -224,7 +224,7 @@ def _joints(timeline: Timeline) -> Iterator[CostItem]:
 
 def _different(timeline: Timeline) -> Iterator[CostItem]:
     seen: set[str] = set()
-    for there in timeline.happenings:
+    for there in timeline.occurrences:
         if there.event.kind in _BASE and (key := key_of(timeline, there)) not in seen:
             seen.add(key)
             yield CostItem(
@@ -232,18 +232,18 @@ def _different(timeline: Timeline) -> Iterator[CostItem]:
             )
     if not timeline.routine.sequence.strip():
         return
-    for passed in timeline.passes:
-        if passed.item is None or passed.goes_on:
+    for segment in timeline.segments:
+        if segment.item is None or segment.goes_on:
             continue
-        item = timeline.routine.order.items[passed.item]
-        if (passed.kind is PassKind.TAG or item.first is not None) and item.text not in seen:
+        item = timeline.routine.order.items[segment.item]
+        if (segment.kind is SegmentKind.TAG or item.first is not None) and item.text not in seen:
             seen.add(item.text)
             yield CostItem(
-                reason=Reason.DIFFERENT, cost=DIFFERENT, wall=passed.wall, said=item.text
+                reason=Reason.DIFFERENT, cost=DIFFERENT, wall=segment.wall, said=item.text
             )
 
 
-def key_of(timeline: Timeline, there: Happening) -> str:
+def key_of(timeline: Timeline, there: EventOccurrence) -> str:
     """Same kind, cut and tag length are the same event."""
     event: Event = there.event
     tag = timeline.routine.tag_length(event) if event.has_tag else None

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from fractions import Fraction
 
-from ..layout.timeline import Happening, Pass, PassKind, Timeline
+from ..layout.timeline import EventOccurrence, Segment, SegmentKind, Timeline
 from ..routine.event_words import event_name
 from ..routine.model import EventKind
 from ..song.model import PlacedPhrase
@@ -13,7 +13,7 @@ from .price import CostItem, Reason
 _UNITS = {8: "eight", 6: "six"}
 
 
-def reason(timeline: Timeline, there: Happening) -> str:
+def reason(timeline: Timeline, there: EventOccurrence) -> str:
     """Why this event is here: which phrase it lets begin on count 1.
 
     ``Verse 2 has 56 counts: wall 5 stops after 24, so Chorus begins on count 1 of wall 6.``
@@ -47,7 +47,7 @@ def order_reasons(timeline: Timeline) -> list[tuple[int, str]]:
     for placed in timeline.routine.song.placed:
         within = [
             p
-            for p in timeline.passes
+            for p in timeline.segments
             if p.item is not None and not p.goes_on and placed.start <= p.start < placed.end
         ]
         made = [items[p.item] for p in within if p.item is not None]
@@ -56,7 +56,7 @@ def order_reasons(timeline: Timeline) -> list[tuple[int, str]]:
             continue
         words = f"{placed.name} has {placed.phrase.counts} counts: "
         words += f"{', '.join(item.text for item in made)} fill it"
-        following = next((p for p in timeline.passes if p.start == placed.end), None)
+        following = next((p for p in timeline.segments if p.start == placed.end), None)
         if placed.index + 1 in hits and following is not None:
             after = timeline.routine.song.placed[placed.index + 1]
             words += f", so {after.name} begins with {following.name}"
@@ -64,11 +64,11 @@ def order_reasons(timeline: Timeline) -> list[tuple[int, str]]:
     return found
 
 
-def _is_tag(passed: Pass) -> bool:
-    return passed.kind is PassKind.TAG
+def _is_tag(segment: Segment) -> bool:
+    return segment.kind is SegmentKind.TAG
 
 
-def _what(timeline: Timeline, there: Happening) -> str:
+def _what(timeline: Timeline, there: EventOccurrence) -> str:
     length = timeline.routine.tag_length(there.event)
     match there.event.kind:
         case EventKind.TAG:
@@ -81,12 +81,12 @@ def _what(timeline: Timeline, there: Happening) -> str:
             return f"{event_name(timeline.routine, there.event)} on wall {there.wall}"
 
 
-def _following(timeline: Timeline, there: Happening) -> Happening | None:
-    later = [h for h in timeline.happenings if h.at > there.at]
+def _following(timeline: Timeline, there: EventOccurrence) -> EventOccurrence | None:
+    later = [h for h in timeline.occurrences if h.at > there.at]
     return min(later, key=lambda h: h.at, default=None)
 
 
-def _target(timeline: Timeline, there: Happening) -> tuple[PlacedPhrase | None, int]:
+def _target(timeline: Timeline, there: EventOccurrence) -> tuple[PlacedPhrase | None, int]:
     """The first phrase that a wall meets between this event and the next."""
     following = _following(timeline, there)
     last = following.wall if following is not None else len(timeline.walls)
@@ -97,7 +97,7 @@ def _target(timeline: Timeline, there: Happening) -> tuple[PlacedPhrase | None, 
     return None, 0
 
 
-def _back_on_unit(timeline: Timeline, there: Happening) -> bool:
+def _back_on_unit(timeline: Timeline, there: EventOccurrence) -> bool:
     song = timeline.routine.song
     offs = []
     for wall in timeline.walls[there.wall - 1 : there.wall + 1]:
@@ -153,7 +153,7 @@ _OF_EVENTS = {
 def headline(timeline: Timeline) -> str:
     """A plan in a few words: its events with their walls; "no tags, no restarts"."""
     met: dict[str, list[int]] = {}
-    for there in timeline.happenings:
+    for there in timeline.occurrences:
         met.setdefault(event_name(timeline.routine, there.event), []).append(there.wall)
     if not met:
         return "No tags, no restarts"

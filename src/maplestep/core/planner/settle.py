@@ -51,12 +51,12 @@ def _fixed(routine: Routine, events: list[Event]) -> FixedWall:
     )  # fmt: skip
     line = lay_out(alone)
     second = line.walls[1]
-    own = [there for there in line.happenings if there.wall == 1]
+    own = [there for there in line.occurrences if there.wall == 1]
     counted = [there for there in own if there.event.kind in _PLANNED]
     first = replace(
         line,
-        passes=tuple(p for p in line.passes if p.start <= second.start),
-        happenings=tuple(own),
+        segments=tuple(p for p in line.segments if p.start <= second.start),
+        occurrences=tuple(own),
     )
     costs = tuple(
         item

@@ -1,7 +1,7 @@
 """What a planner is given: the dance, the song, and the user's limits; and what things cost.
 
 The costs are those of the trade (docs/domain.md; common practice, no published source):
-a phrase start inside a pass costs its importance; a wall that starts off the count unit 5;
+a phrase start inside a segment costs its importance; a wall that starts off the count unit 5;
 a restart 3, a tag 3, both together 5; a cut 0 to 5 and a tag 0 to 3 by how it is counted;
 1 where an event leaves the dancers at a side or corner; 1 where a foot has to be freed;
 and 2 for every different event, once. In waltz time, which goes by in sixes and threes,

@@ -343,7 +343,7 @@ class _WallGraph:
         if not options:
             return [NEVER] * size
         best = list(map(min, *options)) if len(options) > 1 else options[0]
-        return [value - passed for value, passed in zip(best, self._passed, strict=False)]
+        return [value - segment for value, segment in zip(best, self._passed, strict=False)]
 
     def _plain_values(self, layer: int) -> None:
         """Whole walls lead to the same layer, later in the song."""

@@ -30,7 +30,7 @@ MAX_CUE_POINTS: Final = 500
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Segment:
+class ImportedSegment:
     """A named stretch, in seconds of the recording."""
 
     start_seconds: float
@@ -39,7 +39,7 @@ class Segment:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Sketch:
+class ImportedSong:
     """What a file says. ``beats`` in seconds; ``one`` is the number of a beat that is a count 1."""
 
     title: str = ""
@@ -47,13 +47,13 @@ class Sketch:
     beats: tuple[float, ...] = ()
     one: int = 0
     bpm: float | None = None
-    segments: tuple[Segment, ...] = ()
+    segments: tuple[ImportedSegment, ...] = ()
     cues: tuple[tuple[float, str], ...] = ()
     count_unit: int | None = None
     seconds: float = 0.0
 
 
-def lay_on(sketch: Sketch, song: Song | None, title: str = "") -> Song:
+def lay_on(sketch: ImportedSong, song: Song | None, title: str = "") -> Song:
     """The song with what the sketch says, or a new one. Raises SongError if too little is said."""
     laid = _with_beats(sketch, song, title)
     if sketch.segments:
@@ -63,7 +63,7 @@ def lay_on(sketch: Sketch, song: Song | None, title: str = "") -> Song:
     return laid
 
 
-def _with_beats(sketch: Sketch, song: Song | None, title: str) -> Song:
+def _with_beats(sketch: ImportedSong, song: Song | None, title: str) -> Song:
     if len(sketch.beats) >= 2:
         return _from_beats(sketch, song, title)
     if song is not None:
@@ -87,7 +87,7 @@ def _with_beats(sketch: Sketch, song: Song | None, title: str) -> Song:
     )  # fmt: skip
 
 
-def _from_beats(sketch: Sketch, song: Song | None, title: str) -> Song:
+def _from_beats(sketch: ImportedSong, song: Song | None, title: str) -> Song:
     beats = list(sketch.beats)
     if any(b <= a for a, b in pairwise(beats)):
         raise SongError("The beats of this file do not go forward in time.", field="file")
@@ -123,7 +123,7 @@ def _unmarked(counts: int) -> tuple[Phrase, ...]:
     return tuple(Phrase(kind=PhraseKind.UNMARKED, counts=length) for length in lengths)
 
 
-def _with_segments(song: Song, segments: Sequence[Segment]) -> Song:
+def _with_segments(song: Song, segments: Sequence[ImportedSegment]) -> Song:
     """Phrases from segments, their edges on the nearest count; gaps stay unmarked."""
     per_count = song.beats_per_count
     phrases: list[Phrase] = []

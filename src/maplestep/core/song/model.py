@@ -184,7 +184,7 @@ def anchors_through(
     return tuple((Fraction(first + at), beats[at]) for at in sorted(kept))
 
 
-class Feel(StrEnum):
+class Groove(StrEnum):
     """How the band divides a beat."""
 
     STRAIGHT = "straight"
@@ -216,7 +216,7 @@ class Song:
     beats_per_count: Fraction = Fraction(1)
     count_unit: int = 8
     anchors: Anchors = ()
-    feel: Feel = Feel.STRAIGHT
+    feel: Groove = Groove.STRAIGHT
     cue_points: tuple[CuePoint, ...] = ()
 
     def __post_init__(self) -> None:

@@ -79,7 +79,7 @@ def check_claims(text: str, routine: Routine) -> tuple[CheckedClaim, ...]:
         against: list[Finding] = [*notes, *_twice(event, events)]
         if event is not None:
             against += [f for f in found if f.place.event == event.id]
-            against += _clock_walls(event, piece, [h.wall for h in line.happenings
+            against += _clock_walls(event, piece, [h.wall for h in line.occurrences
                                                    if h.event.id == event.id])  # fmt: skip
         checked.append(
             CheckedClaim(text=piece, event=event, against=tuple(against), agrees=not against)

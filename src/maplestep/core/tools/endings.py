@@ -15,7 +15,7 @@ from typing import Final
 
 from ..layout.engine import lay_out
 from ..layout.slices import cut_slice
-from ..layout.timeline import Pass, PassKind, Timeline
+from ..layout.timeline import Segment, SegmentKind, Timeline
 from ..primitives.counts import Cut
 from ..primitives.feet import Foot
 from ..primitives.turns import FULL, amount_words, to_front, turn_words
@@ -55,18 +55,18 @@ class EndChoice:
 
 def end_choices(timeline: Timeline, reading: Reading) -> tuple[EndChoice, ...]:
     """The ways to end facing 12:00; none when the dance ends in a tag, or has its ending."""
-    walls = [p for p in timeline.passes if p.kind is PassKind.WALL]
-    if not timeline.passes or not walls:
+    walls = [p for p in timeline.segments if p.kind is SegmentKind.WALL]
+    if not timeline.segments or not walls:
         return ()
     last = walls[-1]
-    if any(p.kind is not PassKind.WALL and p.start >= last.end for p in timeline.passes):
+    if any(p.kind is not SegmentKind.WALL and p.start >= last.end for p in timeline.segments):
         return ()
     chooser = _Chooser(timeline.routine, reading, last)
     return tuple(chooser.choices())
 
 
 class _Chooser:
-    def __init__(self, routine: Routine, reading: Reading, last: Pass) -> None:
+    def __init__(self, routine: Routine, reading: Reading, last: Segment) -> None:
         self._routine, self._reading, self._last = routine, reading, last
         self._upto = last.first + last.length
 
@@ -198,7 +198,7 @@ class _Chooser:
         if read.steps and (read.own is None or read.own_findings):
             return None
         line = lay_out(replace(self._routine, events=(*self._routine.events, read)))
-        return event if line.passes and line.passes[-1].end_facing == 0 else None
+        return event if line.segments and line.segments[-1].end_facing == 0 else None
 
 
 def _same_way(turn: int, wanted: int) -> int:

@@ -16,7 +16,7 @@ from typing import Final
 
 from ..analysis.joints import bad_joints
 from ..layout.engine import lay_out
-from ..layout.timeline import Pass, PassKind, Timeline
+from ..layout.timeline import Segment, SegmentKind, Timeline
 from ..primitives.counts import label
 from ..primitives.feet import Foot
 from ..primitives.finding import EventsEdit, Finding
@@ -51,7 +51,7 @@ def with_joint_repairs(
 
 
 def repairs(
-    timeline: Timeline, reading: Reading, before: Pass, after: Pass
+    timeline: Timeline, reading: Reading, before: Segment, after: Segment
 ) -> Iterator[EventsEdit]:
     """Repairs of one joint that work, the least change first."""
     worse = _joints(timeline)
@@ -100,13 +100,13 @@ def _base_of(routine: Routine, event: Event) -> str:
 
 
 def _candidates(
-    routine: Routine, before: Pass, after: Pass
+    routine: Routine, before: Segment, after: Segment
 ) -> Iterator[tuple[str, tuple[Event, ...]]]:
     foot = after.first_foot
     assert foot is not None
     last = before.first + before.length
     for words, moves in _changes(before, foot, last):
-        if before.kind is PassKind.WALL:
+        if before.kind is SegmentKind.WALL:
             event = _as_step_change(routine, before, moves)
         else:
             event = _as_own_steps(before, moves)
@@ -117,9 +117,9 @@ def _candidates(
         yield f"Begin {after.name} with a ball change", (event,)
 
 
-def _changes(passed: Pass, foot: Foot, last: Fraction) -> Iterator[_Change]:
-    """Other ways to dance the end of a pass, as the moves that take the place of its own."""
-    moves = passed.moves
+def _changes(segment: Segment, foot: Foot, last: Fraction) -> Iterator[_Change]:
+    """Other ways to dance the end of a segment, as the moves that take the place of its own."""
+    moves = segment.moves
     if not moves:
         return
     final = moves[-1]
@@ -154,29 +154,29 @@ def _ending(moves: tuple[Move, ...], last: Move) -> tuple[Move, ...]:
     return (*moves[:-1], last)
 
 
-def _as_step_change(routine: Routine, passed: Pass, moves: tuple[Move, ...]) -> Event | None:
+def _as_step_change(routine: Routine, segment: Segment, moves: tuple[Move, ...]) -> Event | None:
     """The counts of the wall that differ, as a step change of that wall alone."""
-    if passed.changed is not None:
+    if segment.changed is not None:
         return None
     first = next(
-        (min(m.at, own.at) for m, own in zip(moves, passed.moves, strict=False) if m != own),
+        (min(m.at, own.at) for m, own in zip(moves, segment.moves, strict=False) if m != own),
         moves[-1].at,
     )
     start = min(first, moves[-1].at).__floor__()
     steps = step_lines([m for m in moves if m.at >= start], routine.sheet.feel)
     # The same restart on other walls has the same joint.
-    stops = passed.event is not None and passed.event.stops and passed.event.walls
-    walls = passed.event.walls if stops and passed.event else (passed.wall,)
+    stops = segment.event is not None and segment.event.stops and segment.event.walls
+    walls = segment.event.walls if stops and segment.event else (segment.wall,)
     return Event(id=free_id(routine, "change"), kind=EventKind.CHANGE, walls=walls, steps=steps)
 
 
-def _as_own_steps(passed: Pass, moves: tuple[Move, ...]) -> Event | None:
+def _as_own_steps(segment: Segment, moves: tuple[Move, ...]) -> Event | None:
     """The tag's steps written out, with the change."""
-    event = passed.event
-    if event is None or passed.part is None:
+    event = segment.event
+    if event is None or segment.part is None:
         return None
     return replace(
-        event, tag="", counts=None, steps=_held(passed.part, moves), own=None, own_findings=()
+        event, tag="", counts=None, steps=_held(segment.part, moves), own=None, own_findings=()
     )
 
 
@@ -190,14 +190,14 @@ def _held(part: Part, moves: tuple[Move, ...]) -> str:
     return lines
 
 
-def _ball_change_into(passed: Pass, foot: Foot) -> Event | None:
+def _ball_change_into(segment: Segment, foot: Foot) -> Event | None:
     """A step on the other foot on the & before the first."""
-    if passed.kind is PassKind.WALL or passed.part is None or not passed.moves:
+    if segment.kind is SegmentKind.WALL or segment.part is None or not segment.moves:
         return None
-    lead = passed.moves[0]._replace(
+    lead = segment.moves[0]._replace(
         at=-_HALF, foot=foot.other, verb="step", direction="together", weight=foot.other, turn=0
     )
-    return _as_own_steps(passed, (lead, *passed.moves))
+    return _as_own_steps(segment, (lead, *segment.moves))
 
 
 def free_id(routine: Routine, stem: str) -> str:

@@ -12,7 +12,7 @@ from fractions import Fraction
 from typing import Final, NamedTuple
 
 from ..errors import SongError
-from ..layout.timeline import Ended, Pass, PassKind
+from ..layout.timeline import EndReason, Segment, SegmentKind
 from ..routine.model import EventKind
 from ..song.model import Song
 
@@ -28,7 +28,7 @@ IN_FOUR: Final = "in four"
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class MixWish:
+class MixRequest:
     """What is wanted in the mix. ``speed``: 0.6 to 1. ``language`` of what is spoken."""
 
     speed: float = 1.0
@@ -67,16 +67,16 @@ class MixPlan:
         return self.lead_seconds + song_seconds / self.speed
 
 
-def plan_mix(song: Song, wish: MixWish, passes: Sequence[Pass] = ()) -> MixPlan:
-    """Lay clicks, words and calls over a song; ``passes`` are those of its routine."""
+def plan_mix(song: Song, wish: MixRequest, segments: Sequence[Segment] = ()) -> MixPlan:
+    """Lay clicks, words and calls over a song; ``segments`` are those of its routine."""
     unit = song.count_unit
     lead = -unit if wish.count_in else 0
     before = song.seconds(lead)
     plan = MixPlan(lead_seconds=max(0.0, -before / wish.speed), speed=wish.speed, marks=())
-    calls = _calls(passes) if wish.calls else {}
+    calls = _calls(segments) if wish.calls else {}
     marks: list[Mark] = []
     numbers = _numbers(song, lead)
-    start = int(passes[0].start) if passes else int(song.intro_counts)
+    start = int(segments[0].start) if segments else int(song.intro_counts)
     led_in = range(start - min(LED_IN, unit), start) if wish.count_in else range(0)
     hushed = {count + more for count in calls for more in (0, 1)}
     for count, number in numbers.items():
@@ -106,32 +106,32 @@ def _is_slow(song: Song, count: int, speed: float) -> bool:
     return (song.seconds(count + 1) - song.seconds(count)) / speed >= _SPEAKABLE_SECONDS
 
 
-def _calls(passes: Sequence[Pass]) -> dict[int, str]:
+def _calls(segments: Sequence[Segment]) -> dict[int, str]:
     """The word to call at a count: what comes eight counts ahead, a reminder four ahead."""
     calls: dict[int, str] = {}
-    for passed, following in zip(passes, [*passes[1:], None], strict=False):
-        word = _event_word(passed, following)
+    for segment, following in zip(segments, [*segments[1:], None], strict=False):
+        word = _event_word(segment, following)
         if word is None:
             continue
         for ahead, said in ((REMINDED_AHEAD, IN_FOUR), (CALLED_AHEAD, word)):
-            at = passed.end - ahead
-            if at >= passed.start and at.denominator == 1:
+            at = segment.end - ahead
+            if at >= segment.start and at.denominator == 1:
                 calls[int(at)] = said
     return calls
 
 
-def _event_word(passed: Pass, following: Pass | None) -> str | None:
-    """What happens when this pass ends; None when the next wall simply begins."""
-    if following is None or following.kind is PassKind.ENDING:
+def _event_word(segment: Segment, following: Segment | None) -> str | None:
+    """What happens when this segment ends; None when the next wall simply begins."""
+    if following is None or following.kind is SegmentKind.ENDING:
         return "ending"
-    if passed.kind is not PassKind.WALL:
+    if segment.kind is not SegmentKind.WALL:
         return None
-    if following.kind is PassKind.TAG:
-        restarts = passed.ended is Ended.RESTART
+    if following.kind is SegmentKind.TAG:
+        restarts = segment.ended is EndReason.RESTART
         return EventKind.TAG_RESTART.value if restarts else EventKind.TAG.value
-    if following.kind is PassKind.BRIDGE:
+    if following.kind is SegmentKind.BRIDGE:
         return EventKind.TAG.value
-    return EventKind.RESTART.value if passed.ended is Ended.RESTART else None
+    return EventKind.RESTART.value if segment.ended is EndReason.RESTART else None
 
 
 def mix_seconds(plan: MixPlan, song_seconds: float) -> Fraction:

@@ -14,7 +14,7 @@ from typing import Final
 
 from ..errors import SongError
 from ..layout.engine import lay_out
-from ..layout.timeline import Ended, PassKind, Timeline
+from ..layout.timeline import EndReason, SegmentKind, Timeline
 from ..planner.fit import Fit, best_routines, fit_of
 from ..planner.terms import importances
 from ..routine.event_words import event_name
@@ -154,17 +154,17 @@ def _placed(timeline: Timeline) -> list[Placed]:
             event_name(timeline.routine, there.event), there.wall, there.starts, there.facing,
             there.at_seconds,
         )
-        for there in timeline.happenings
+        for there in timeline.occurrences
     ]  # fmt: skip
-    for passed in timeline.passes:
-        if passed.item is not None and (
-            passed.kind is PassKind.TAG or passed.ended is Ended.CUT or passed.first
+    for segment in timeline.segments:
+        if segment.item is not None and (
+            segment.kind is SegmentKind.TAG or segment.ended is EndReason.CUT or segment.first
         ):
-            words = timeline.routine.order.items[passed.item].text
+            words = timeline.routine.order.items[segment.item].text
             found.append(
                 Placed(
-                    words, passed.wall, passed.start_facing, passed.end_facing,
-                    passed.start_seconds,
+                    words, segment.wall, segment.start_facing, segment.end_facing,
+                    segment.start_seconds,
                 )
             )  # fmt: skip
     return found
@@ -174,7 +174,7 @@ def _landing(timeline: Timeline) -> set[tuple[str, int]]:
     """Events after which a wall begins with a phrase before the next event comes."""
     hits = {placed.start for placed in timeline.phrase_hits}
     found = set()
-    there = [h for h in timeline.happenings if h.event.kind is not EventKind.CHANGE]
+    there = [h for h in timeline.occurrences if h.event.kind is not EventKind.CHANGE]
     for index, happening in enumerate(there):
         last = there[index + 1].wall if index + 1 < len(there) else len(timeline.walls)
         if any(wall.start in hits for wall in timeline.walls[happening.wall : last]):

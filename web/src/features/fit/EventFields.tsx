@@ -19,7 +19,7 @@ interface Props {
 
 export function EventFields({ event, wall, timeline, set, remove }: Props) {
   const { t } = useTranslation();
-  const there = timeline.happenings.find((h) => h.event === event.id && h.wall === wall);
+  const there = timeline.occurrences.find((h) => h.event === event.id && h.wall === wall);
   const counted = event.kind !== "tag" && event.kind !== "change";
   const byPhrase = event.phrase !== null && stops(event);
   return (

@@ -14,16 +14,16 @@ interface Props {
 
 export function EventList({ timeline, events, onGo, onRemove }: Props) {
   const { t } = useTranslation();
-  const met = new Set(timeline.happenings.map((there) => there.event));
+  const met = new Set(timeline.occurrences.map((there) => there.event));
   const fromSheet = new Set(events.filter((event) => event.origin).map((event) => event.id));
   const never = events.filter((event) => !met.has(event.id) && !event.walls.length);
-  if (!timeline.happenings.length && !never.length) return null;
+  if (!timeline.occurrences.length && !never.length) return null;
   return (
-    <section className="card happenings" aria-label={t("fit.events")}>
+    <section className="card occurrences" aria-label={t("fit.events")}>
       <h2>{t("fit.events")}</h2>
       <table>
         <tbody>
-          {timeline.happenings.map((there) => (
+          {timeline.occurrences.map((there) => (
             <tr key={`${there.event} ${there.wall}`}>
               <td>
                 <button className="plain" onClick={() => onGo(there.wall, there.after)}>

@@ -32,7 +32,7 @@ interface Props {
 export const EventPanel = memo(function EventPanel(props: Props) {
   const { timeline, events, wall, item, after, onChange } = props;
   const { t } = useTranslation();
-  const met = timeline.happenings.filter((there) => there.wall === wall);
+  const met = timeline.occurrences.filter((there) => there.wall === wall);
   const here = events.filter(
     (event) => event.walls.includes(wall) || met.some((there) => there.event === event.id),
   );

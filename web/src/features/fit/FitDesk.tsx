@@ -20,14 +20,14 @@ import { SavedProblem } from "../../saved/SavedNote";
 import { SaveTools } from "../../saved/SaveTools";
 import { useSaved } from "../../saved/useSaved";
 import { Findings } from "../findings/Findings";
-import { Beside, fixableOf, type Opened } from "./Beside";
+import { SidePanel, fixableOf, type Opened } from "./SidePanel";
 import { blocksOf } from "./blocks";
 import { moved, place, type Cursor } from "./cursor";
 import { EventPanel } from "./EventPanel";
 import { addBridge, addRestart, addTag, moveOnWall, takeOff, type Events } from "./events";
 import { OrderBar, type OrderChange } from "./OrderBar";
 import { PlanWhy } from "./Plans";
-import { useActs } from "./useActs";
+import { useFitCommands } from "./useFitCommands";
 import { usePlans, type Plan } from "./usePlans";
 import { WallStack } from "./WallStack";
 import "./fit.css";
@@ -81,12 +81,12 @@ export default function FitDesk({ routine, onStored }: Props) {
   const { events } = draft;
   // Song and dance change on their own; what is asked about the routine goes by all three.
   const version = `${routine.version} ${timeline.song_counts} ${timeline.dance_counts} ${timeline.findings.length}`;
-  const { wish, setWish, plans, unlimited } = usePlans(id, version);
+  const { request, setRequest, plans, unlimited } = usePlans(id, version);
   const [shown, setShown] = useState<Plan | null>(null);
   const [opened, setOpened] = useState<Opened>(null);
   const preview = shown !== null && (plans.data?.plans.includes(shown) ?? false);
-  const passes = preview ? shown.passes : timeline.passes;
-  const rows = useMemo(() => rowsOf(timeline.passes), [timeline.passes]);
+  const segments = preview ? shown.segments : timeline.segments;
+  const rows = useMemo(() => rowsOf(timeline.segments), [timeline.segments]);
   const [at, setAt] = useState<Cursor>(() => firstCursor(timeline));
   const cursor = place(rows, at.row, at.after);
   const row = rows[cursor.row - 1];
@@ -96,7 +96,7 @@ export default function FitDesk({ routine, onStored }: Props) {
     if (changed !== events) edit({ events: changed }, field);
   };
   const fixable = fixableOf(timeline.findings);
-  const acts = useActs({
+  const commands = useFitCommands({
     events,
     rows,
     cursor,
@@ -115,7 +115,7 @@ export default function FitDesk({ routine, onStored }: Props) {
     }
     // While a plan is looked at Enter takes it, wherever the focus was left.
     if (preview && event.key === "Enter" && !onButton(event, ".plans")) {
-      acts.take(shown);
+      commands.take(shown);
       return true;
     }
     if (event.ctrlKey || event.metaKey || onButton(event)) return false;
@@ -141,7 +141,7 @@ export default function FitDesk({ routine, onStored }: Props) {
         return Boolean(found);
       }
       case "Enter":
-        if (fixable?.fix) acts.fix(fixable.fix);
+        if (fixable?.fix) commands.fix(fixable.fix);
         return Boolean(fixable?.fix);
     }
     return false;
@@ -183,7 +183,7 @@ export default function FitDesk({ routine, onStored }: Props) {
   const calmRoutine = useDeferredValue(routine);
   const calmEvents = useDeferredValue(events);
 
-  if (!timeline.passes.length)
+  if (!timeline.segments.length)
     return (
       <main className="page fit">
         <SongStrip label={t("song.phrases")} phrases={timeline.phrases} />
@@ -204,7 +204,7 @@ export default function FitDesk({ routine, onStored }: Props) {
         <div>
           <WallStack
             timeline={timeline}
-            passes={passes}
+            segments={segments}
             preview={preview}
             cursor={cursor}
             onCursor={setAt}
@@ -222,23 +222,23 @@ export default function FitDesk({ routine, onStored }: Props) {
               wall={wall}
               item={row?.main.item == null ? "" : row.main.name}
               after={cursor.after}
-              onChange={acts.events}
+              onChange={commands.events}
             />
           )}
         </div>
-        <Beside
+        <SidePanel
           routine={calmRoutine}
           events={calmEvents}
           version={version}
           plans={plans.data}
           error={plans.error instanceof ApiError ? plans.error.message : ""}
           shown={shown}
-          acts={acts}
+          commands={commands}
         >
           <div className="tools">
             <SaveTools saved={saved} />
           </div>
-        </Beside>
+        </SidePanel>
       </div>
       <Suspense fallback={null}>
         {opened === "said" && (
@@ -249,9 +249,9 @@ export default function FitDesk({ routine, onStored }: Props) {
             id={id}
             version={version}
             onClose={() => setOpened(null)}
-            onTake={acts.add}
+            onTake={commands.add}
             onOrder={(sequence) => edit({ sequence })}
-            onRemove={acts.remove}
+            onRemove={commands.remove}
             onWritten={onStored}
           />
         )}
@@ -260,18 +260,18 @@ export default function FitDesk({ routine, onStored }: Props) {
             id={id}
             onClose={() => setOpened(null)}
             onTake={(taken) => {
-              acts.add(taken);
+              commands.add(taken);
               setOpened(null);
             }}
           />
         )}
         {opened === "limits" && plans.data && (
           <LimitsDrawer
-            wish={wish}
+            request={request}
             used={plans.data.limits}
             timeline={timeline}
             events={events}
-            onWish={setWish}
+            onRequest={setRequest}
             onUsual={unlimited}
             onClose={() => setOpened(null)}
           />
@@ -318,7 +318,7 @@ const onButton = (event: KeyboardEvent, within = "body") =>
   event.target.closest("button, a") !== null;
 
 function firstCursor(timeline: Timeline): Cursor {
-  const rows = rowsOf(timeline.passes);
+  const rows = rowsOf(timeline.segments);
   const stopped = rows.find((row) => row.main.ended === "restart");
   if (stopped) return { row: stopped.row, after: stopped.main.length };
   return { row: 1, after: timeline.count_unit };

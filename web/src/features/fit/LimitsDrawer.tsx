@@ -3,15 +3,15 @@ import { Button, Checkbox, Drawer, Input, InputNumber, Select } from "antd";
 import { useTranslation } from "react-i18next";
 
 import type { EventForm, Timeline } from "../../api/client";
-import type { Plans, Wish } from "./usePlans";
+import type { Plans, PlanRequest } from "./usePlans";
 import { useState } from "react";
 
 interface Props {
-  wish: Wish;
+  request: PlanRequest;
   used: Plans["limits"];
   timeline: Timeline;
   events: EventForm[];
-  onWish: (wish: Wish) => void;
+  onRequest: (request: PlanRequest) => void;
   onUsual: () => void;
   onClose: () => void;
 }
@@ -30,10 +30,10 @@ const KINDS = [
 const TAGS = [2, 3, 4, 6, 8, 12, 16];
 
 export default function LimitsDrawer(props: Props) {
-  const { wish, used, timeline, events, onWish, onUsual, onClose } = props;
+  const { request, used, timeline, events, onRequest, onUsual, onClose } = props;
   const { t } = useTranslation();
-  const [cuts, setCuts] = useState((wish.cuts ?? used.cuts).join(", "));
-  const tags = wish.tags ?? used.tags;
+  const [cuts, setCuts] = useState((request.cuts ?? used.cuts).join(", "));
+  const tags = request.tags ?? used.tags;
   const known = [...new Set([...TAGS, ...used.tags])].sort((a, b) => a - b);
   const phrases = timeline.phrases.filter((phrase) => phrase.hit !== null);
   const phrased = Object.keys(used.homes).length > 0;
@@ -43,11 +43,11 @@ export default function LimitsDrawer(props: Props) {
       <label>
         {t("limits.most")}
         <InputNumber
-          value={wish.max_events ?? used.max_events}
+          value={request.max_events ?? used.max_events}
           min={0}
           max={30}
           precision={0}
-          onChange={(most) => onWish({ ...wish, max_events: most })}
+          onChange={(most) => onRequest({ ...request, max_events: most })}
         />
       </label>
       <label>
@@ -56,7 +56,10 @@ export default function LimitsDrawer(props: Props) {
           value={cuts}
           onChange={(e) => setCuts(e.target.value)}
           onBlur={() =>
-            onWish({ ...wish, cuts: cuts.trim() ? cuts.split(/[,;]+/).map((c) => c.trim()) : [] })
+            onRequest({
+              ...request,
+              cuts: cuts.trim() ? cuts.split(/[,;]+/).map((c) => c.trim()) : [],
+            })
           }
         />
       </label>
@@ -65,12 +68,12 @@ export default function LimitsDrawer(props: Props) {
         <Checkbox.Group
           value={tags}
           options={known.map((tag) => ({ value: tag, label: String(tag) }))}
-          onChange={(chosen) => onWish({ ...wish, tags: chosen })}
+          onChange={(chosen) => onRequest({ ...request, tags: chosen })}
         />
       </fieldset>
       <Checkbox
-        checked={wish.no_side_events}
-        onChange={(e) => onWish({ ...wish, no_side_events: e.target.checked })}
+        checked={request.no_side_events}
+        onChange={(e) => onRequest({ ...request, no_side_events: e.target.checked })}
       >
         {t("limits.noSide")}
       </Checkbox>
@@ -85,7 +88,7 @@ export default function LimitsDrawer(props: Props) {
                 value={kinds}
                 placeholder={t("limits.anywhere")}
                 onChange={(chosen: string[]) =>
-                  onWish({ ...wish, homes: { ...used.homes, [part]: chosen } })
+                  onRequest({ ...request, homes: { ...used.homes, [part]: chosen } })
                 }
                 options={KINDS.map((kind) => ({ value: kind, label: t(`song.kinds.${kind}`) }))}
               />
@@ -97,16 +100,16 @@ export default function LimitsDrawer(props: Props) {
         <fieldset>
           <legend>{t("limits.keep")}</legend>
           <Checkbox.Group
-            value={wish.keep}
+            value={request.keep}
             options={events
               .filter((event) => event.walls.length && PLANNED.includes(event.kind))
               .map((event) => ({
                 value: event.id,
                 label:
-                  timeline.happenings.find((there) => there.event === event.id)?.words ??
+                  timeline.occurrences.find((there) => there.event === event.id)?.words ??
                   t(`fit.kinds.${event.kind}`),
               }))}
-            onChange={(keep) => onWish({ ...wish, keep })}
+            onChange={(keep) => onRequest({ ...request, keep })}
           />
         </fieldset>
       )}
@@ -123,7 +126,10 @@ export default function LimitsDrawer(props: Props) {
               value={used.importance[phrase.index] ?? 0}
               onChange={(weight) =>
                 weight !== null &&
-                onWish({ ...wish, importance: { ...wish.importance, [phrase.index]: weight } })
+                onRequest({
+                  ...request,
+                  importance: { ...request.importance, [phrase.index]: weight },
+                })
               }
             />
           </label>

@@ -67,7 +67,7 @@ export function Plans({ plans, error, shown, onShow, onTake, onLimits, onRank }:
                   onBlur={() => onShow(null)}
                   onClick={() => onTake(plan)}
                 >
-                  <SmallStack passes={plan.passes} />
+                  <SmallStack segments={plan.segments} />
                   <span>
                     <strong>{plan.words}</strong>
                     <small>

@@ -1,7 +1,7 @@
 // A plan as a small wall stack: rows, tags, torn ends, and the posts of the phrases.
 import { memo } from "react";
 
-import type { PassView } from "../../api/client";
+import type { SegmentView } from "../../api/client";
 import { rowsOf } from "../../drawing/wallStack";
 import { PHRASE_TINTS } from "../../theme/facing";
 
@@ -9,8 +9,8 @@ const WIDTH = 92;
 const MOST = 62;
 const ROW = 6;
 
-export const SmallStack = memo(function SmallStack({ passes }: { passes: PassView[] }) {
-  const rows = rowsOf(passes);
+export const SmallStack = memo(function SmallStack({ segments }: { segments: SegmentView[] }) {
+  const rows = rowsOf(segments);
   const longest = Math.max(1, ...rows.map((row) => row.length));
   const count = (WIDTH - 4) / longest;
   const row = Math.min(ROW, MOST / Math.max(1, rows.length));
@@ -19,28 +19,28 @@ export const SmallStack = memo(function SmallStack({ passes }: { passes: PassVie
       {rows.map((each, index) => {
         const top = index * row + 1;
         const height = Math.max(1.5, row - 1.5);
-        const passes = [each.main, ...each.rest];
+        const segments = [each.main, ...each.rest];
         const end = each.length * count;
         const torn = each.main.ended === "restart" || each.main.ended === "cut";
         return (
           <g key={each.row}>
-            {passes.flatMap((pass) =>
-              pass.phrases.map((span) => (
+            {segments.flatMap((segment) =>
+              segment.phrases.map((span) => (
                 <rect
-                  key={`${pass.start} ${span.start}`}
-                  x={(pass.start - each.main.start + span.start) * count}
+                  key={`${segment.start} ${span.start}`}
+                  x={(segment.start - each.main.start + span.start) * count}
                   y={top}
                   width={(span.end - span.start) * count}
                   height={height}
-                  fill={pass.kind === "wall" ? PHRASE_TINTS[span.kind] : "#c9963a"}
+                  fill={segment.kind === "wall" ? PHRASE_TINTS[span.kind] : "#c9963a"}
                 />
               )),
             )}
-            {passes.flatMap((pass) =>
-              pass.phrases
+            {segments.flatMap((segment) =>
+              segment.phrases
                 .filter((span) => span.starts)
                 .map((span) => {
-                  const at = pass.start - each.main.start + span.start;
+                  const at = segment.start - each.main.start + span.start;
                   return (
                     <rect
                       key={`post ${span.index}`}

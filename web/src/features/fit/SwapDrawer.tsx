@@ -157,8 +157,8 @@ function Compared({ one, songTitle, labels }: ComparedProps) {
         </tbody>
       </table>
       <div className="both">
-        <Side title={songTitle} passes={one.before_passes} labels={labels} />
-        <Side title={one.song_title} passes={one.after_passes} labels={labels} />
+        <Side title={songTitle} segments={one.before_segments} labels={labels} />
+        <Side title={one.song_title} segments={one.after_segments} labels={labels} />
       </div>
     </>
   );
@@ -177,14 +177,14 @@ function Where({ placed }: { placed: Schemas["PlacedView"] }) {
 
 interface SideProps {
   title: string;
-  passes: Swap["before_passes"];
+  segments: Swap["before_segments"];
   labels: Record<string, string[]>;
 }
 
 const SIDE = { width: 440, row: 24 };
 
-function Side({ title, passes, labels }: SideProps) {
-  const rows = rowsOf(passes);
+function Side({ title, segments, labels }: SideProps) {
+  const rows = rowsOf(segments);
   const longest = Math.max(1, ...rows.map((row) => row.length));
   const size = { count: SIDE.width / longest, row: SIDE.row, width: SIDE.width };
   return (

@@ -3,7 +3,7 @@ import type { TFunction } from "i18next";
 import { useLayoutEffect, useMemo, useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
 
-import type { PassView, Timeline } from "../../api/client";
+import type { SegmentView, Timeline } from "../../api/client";
 import { songClock } from "../../drawing/clock";
 import { RoomGlyph } from "../../drawing/RoomGlyph";
 import {
@@ -20,8 +20,8 @@ import "./stack.css";
 
 interface Props {
   timeline: Timeline;
-  /** What is drawn: the routine's passes, or those of a plan that is looked at. */
-  passes: PassView[];
+  /** What is drawn: the routine's segments, or those of a plan that is looked at. */
+  segments: SegmentView[];
   preview: boolean;
   cursor: Cursor;
   onCursor: (cursor: Cursor) => void;
@@ -41,12 +41,12 @@ const PANEL = 170;
 type Held = { event: string; from: number } | { item: number };
 
 export function WallStack(props: Props) {
-  const { timeline, passes, preview, cursor, onCursor, onMove, onReorder } = props;
+  const { timeline, segments, preview, cursor, onCursor, onMove, onReorder } = props;
   const { t } = useTranslation();
   const host = useRef<HTMLDivElement>(null);
   const room = useRoom(host);
   // Rows stay the same things between renders, so that only what changed is drawn anew.
-  const rows = useMemo(() => rowsOf(passes), [passes]);
+  const rows = useMemo(() => rowsOf(segments), [segments]);
   const phrased = rows.some((row) => row.main.item !== null);
   const tight = sizeOf(rows, room.width, room.height).row < TIGHT;
   const width = room.width < 600 ? HEAD.narrow : tight ? HEAD.tight : HEAD.wide;
@@ -145,7 +145,7 @@ export function WallStack(props: Props) {
                 {...hold}
               />
             ))}
-          <RowEnd row={row} size={size} head={head} tight={tight} last={passes.at(-1)} />
+          <RowEnd row={row} size={size} head={head} tight={tight} last={segments.at(-1)} />
         </div>
       ))}
     </div>
@@ -199,14 +199,16 @@ const shortName = (name: string) =>
   name.length > 2 ? name.replace(/^(Bri|End|Tag).*?(\d*)$/, "$1$2") : name;
 
 /** A tag, bridge or ending that the order of a phrased dance names. */
-const inOrder = (pass: PassView) =>
-  pass.item === null || pass.kind === "wall" ? "" : `${pass.name} +${pass.length}`;
+const inOrder = (segment: SegmentView) =>
+  segment.item === null || segment.kind === "wall" ? "" : `${segment.name} +${segment.length}`;
 
 /** What happens on a row, in words, each thing once. */
 const eventsOf = (row: StackRow) => [
   ...new Set(
-    [row.main, ...row.rest].flatMap((pass) =>
-      [pass.goes_on ? "" : pass.changed_words, pass.event_words, inOrder(pass)].filter(Boolean),
+    [row.main, ...row.rest].flatMap((segment) =>
+      [segment.goes_on ? "" : segment.changed_words, segment.event_words, inOrder(segment)].filter(
+        Boolean,
+      ),
     ),
   ),
 ];
@@ -216,7 +218,7 @@ interface EndProps {
   size: StackSize;
   head: number;
   tight: boolean;
-  last: PassView | undefined;
+  last: SegmentView | undefined;
 }
 
 function RowEnd({ row, size, head, tight, last }: EndProps) {
@@ -225,7 +227,7 @@ function RowEnd({ row, size, head, tight, last }: EndProps) {
   const left = head + row.length * size.count + 14;
   const happens = eventsOf(row);
   const pieces = [row.main, ...row.rest];
-  const cue = [...new Set(pieces.map((pass) => pass.cue).filter(Boolean))].join(", ");
+  const cue = [...new Set(pieces.map((segment) => segment.cue).filter(Boolean))].join(", ");
   if (end === last && end.ended === "song")
     happens.push(t("fit.songEnds", { count: end.first + end.length }));
   else if (end.ended === "cut") happens.push(t("fit.cutAt", { count: end.first + end.length }));
@@ -236,7 +238,7 @@ function RowEnd({ row, size, head, tight, last }: EndProps) {
         {t("fit.ends", { clock: end.end_facing })}
       </span>
     );
-  const stopped = pieces.find((pass) => pass.ended === "restart");
+  const stopped = pieces.find((segment) => segment.ended === "restart");
   return (
     <span className="row-end" style={{ left }} data-tight={tight} aria-hidden>
       <strong className={stopped ? "brick" : ""}>{happens.join(", ")}</strong>

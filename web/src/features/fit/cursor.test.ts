@@ -1,10 +1,10 @@
 import { describe, expect, it } from "vitest";
 
-import type { PassView } from "../../api/client";
+import type { SegmentView } from "../../api/client";
 import { rowsOf, sizeOf } from "../../drawing/wallStack";
 import { moved } from "./cursor";
 
-const pass = (kind: "wall" | "tag", wall: number, length: number) =>
+const segment = (kind: "wall" | "tag", wall: number, length: number) =>
   ({
     kind,
     wall,
@@ -13,8 +13,8 @@ const pass = (kind: "wall" | "tag", wall: number, length: number) =>
     start: 0,
     first: 0,
     item: null,
-  }) as PassView;
-const rows = rowsOf([pass("wall", 1, 32), pass("tag", 1, 4), pass("wall", 2, 24)]);
+  }) as SegmentView;
+const rows = rowsOf([segment("wall", 1, 32), segment("tag", 1, 4), segment("wall", 2, 24)]);
 const go = (wall: number, after: number, key: string, shiftKey = false, altKey = false) => {
   const to = moved({ row: wall, after }, { key, shiftKey, altKey }, rows, 8);
   return to && [to.row, to.after];
@@ -53,7 +53,7 @@ describe("the stack", () => {
 
   it("shows 24 walls of 64 counts in the room of a small window", () => {
     const many = rowsOf(
-      Array.from({ length: 24 }, (_, n) => ({ ...pass("wall", n + 1, 64), full_length: 64 })),
+      Array.from({ length: 24 }, (_, n) => ({ ...segment("wall", n + 1, 64), full_length: 64 })),
     );
     const size = sizeOf(many, 770, 530);
     expect(size.row * 24).toBeLessThanOrEqual(530);

@@ -4,11 +4,11 @@ import { useEffect, useState } from "react";
 
 import { api, ask, type Schemas } from "../../api/client";
 
-export type Wish = Schemas["PlanRequestForm"];
+export type PlanRequest = Schemas["PlanRequestForm"];
 export type Plan = Schemas["PlanView"];
 export type Plans = Schemas["PlansView"];
 
-const NO_WISH: Wish = {
+const NO_REQUEST: PlanRequest = {
   cuts: null,
   tags: null,
   max_events: null,
@@ -21,31 +21,31 @@ const NO_WISH: Wish = {
 
 const KEPT = "maplestep.limits.";
 
-function recall(id: string): Wish {
+function recall(id: string): PlanRequest {
   try {
-    return { ...NO_WISH, ...JSON.parse(localStorage.getItem(KEPT + id) ?? "{}") };
+    return { ...NO_REQUEST, ...JSON.parse(localStorage.getItem(KEPT + id) ?? "{}") };
   } catch {
-    return NO_WISH;
+    return NO_REQUEST;
   }
 }
 
-const CALM = 250;
+const DEBOUNCE = 250;
 
 /** A value once it has not changed for a moment: plans need not be made between two presses. */
-function useCalm(value: string): string {
-  const [calm, setCalm] = useState(value);
+function useDebouncedValue(value: string): string {
+  const [debounced, setDebounced] = useState(value);
   useEffect(() => {
-    const timer = setTimeout(() => setCalm(value), CALM);
+    const timer = setTimeout(() => setDebounced(value), DEBOUNCE);
     return () => clearTimeout(timer);
   }, [value]);
-  return calm;
+  return debounced;
 }
 
 /** Limits belong to a routine and stay in this browser. */
 export function usePlans(id: string, current: string) {
-  const version = useCalm(current);
-  const [wish, setShown] = useState<Wish>(() => recall(id));
-  const setWish = (changed: Wish) => {
+  const version = useDebouncedValue(current);
+  const [request, setShown] = useState<PlanRequest>(() => recall(id));
+  const setRequest = (changed: PlanRequest) => {
     setShown(changed);
     try {
       localStorage.setItem(KEPT + id, JSON.stringify(changed));
@@ -54,11 +54,14 @@ export function usePlans(id: string, current: string) {
     }
   };
   const plans = useQuery({
-    queryKey: ["plans", id, version, wish],
+    queryKey: ["plans", id, version, request],
     queryFn: () =>
-      ask(api.POST("/api/routines/{pk}/plans", { params: { path: { pk: id } }, body: wish }), true),
+      ask(
+        api.POST("/api/routines/{pk}/plans", { params: { path: { pk: id } }, body: request }),
+        true,
+      ),
     placeholderData: keepPreviousData,
     retry: false,
   });
-  return { wish, setWish, plans, unlimited: () => setWish(NO_WISH) };
+  return { request, setRequest, plans, unlimited: () => setRequest(NO_REQUEST) };
 }

@@ -21,7 +21,7 @@ const FLAGS = ["count_in", "clicks", "spoken", "calls"] as const;
 export function MixPanel({ songId, routineId, sounds }: Props) {
   const { t } = useTranslation();
   const [problem, setProblem] = useState("");
-  const [wish, setWish] = useState<MixIn>({
+  const [request, setRequest] = useState<MixIn>({
     speed: 0.85,
     count_in: true,
     clicks: true,
@@ -30,11 +30,11 @@ export function MixPanel({ songId, routineId, sounds }: Props) {
     language: "en",
     format: "mp3",
   });
-  const set = (change: Partial<MixIn>) => setWish({ ...wish, ...change });
+  const set = (change: Partial<MixIn>) => setRequest({ ...request, ...change });
   const make = async () => {
     setProblem("");
     try {
-      const options = (pk: string) => ({ params: { path: { pk } }, body: wish });
+      const options = (pk: string) => ({ params: { path: { pk } }, body: request });
       await ask(
         routineId
           ? api.POST("/api/routines/{pk}/mix", options(routineId))
@@ -49,11 +49,11 @@ export function MixPanel({ songId, routineId, sounds }: Props) {
     <section className="mixes" aria-labelledby="mixes">
       <h2 id="mixes">{t("song.mixes")}</h2>
       <p className="soft">{t("song.mixesLead")}</p>
-      <div className="wish">
+      <div className="mix-request">
         <label>
           {t("song.speed")}
           <Select
-            value={Math.round(wish.speed * 100)}
+            value={Math.round(request.speed * 100)}
             onChange={(percent) => set({ speed: percent / 100 })}
             options={SPEEDS.map((percent) => ({ value: percent, label: `${percent} %` }))}
           />
@@ -61,7 +61,7 @@ export function MixPanel({ songId, routineId, sounds }: Props) {
         {FLAGS.filter((flag) => flag !== "calls" || routineId).map((flag) => (
           <Checkbox
             key={flag}
-            checked={wish[flag]}
+            checked={request[flag]}
             onChange={(event) => set({ [flag]: event.target.checked })}
           >
             {t(`song.mix.${flag}`)}
@@ -70,7 +70,7 @@ export function MixPanel({ songId, routineId, sounds }: Props) {
         <label>
           {t("song.mix.language")}
           <Select
-            value={wish.language}
+            value={request.language}
             onChange={(language) => set({ language })}
             options={[
               { value: "en", label: "English" },
@@ -81,7 +81,7 @@ export function MixPanel({ songId, routineId, sounds }: Props) {
         <label>
           {t("song.mix.format")}
           <Select
-            value={wish.format}
+            value={request.format}
             onChange={(format) => set({ format })}
             options={(["mp3", "ogg", "wav"] as const).map((format) => ({
               value: format,

@@ -20,9 +20,9 @@ from django.db.models import Sum
 
 from ....audio.decode import inspect
 from ....core.errors import RecordingError
-from ....core.layout.timeline import Pass
+from ....core.layout.timeline import Segment
 from ....core.song.model import unmapped_song
-from ....core.tools.practice import MixWish, plan_mix
+from ....core.tools.practice import MixRequest, plan_mix
 from ....formats.routine_file import song_form, song_of
 from ...accounts.models import User
 from ..models import Song, Sound
@@ -151,23 +151,23 @@ def ask_band(user: User, pk: uuid.UUID) -> Sound:
     for old in song.sounds.filter(kind=Sound.Kind.BAND):
         old.delete()
     sound = Sound(owner=user, kind=Sound.Kind.BAND, name=f"{song.title} (stand-in band)"[:200])
-    sound.wish = {"song": stored_song_form(song).model_dump(mode="json")}
+    sound.request = {"song": stored_song_form(song).model_dump(mode="json")}
     _begin(sound, song)
     return sound
 
 
 @transaction.atomic
 def ask_mix(
-    user: User, song: Song, wish: MixWish, file_format: str, passes: Sequence[Pass] = ()
+    user: User, song: Song, request: MixRequest, file_format: str, segments: Sequence[Segment] = ()
 ) -> Sound:
     """A practice mix of the song, with the calls of a routine if its passes are given."""
     _within_quota(user)
     form = stored_song_form(song)
-    plan = plan_mix(song_of(form), wish, passes)
+    plan = plan_mix(song_of(form), request, segments)
     sound = Sound(owner=user, kind=Sound.Kind.MIX)
-    sound.name = f"{song.title} {wish.speed:.0%}"[:200]
-    sound.wish = {
-        "format": file_format, "song": form.model_dump(mode="json"), "mix": asdict(wish),
+    sound.name = f"{song.title} {request.speed:.0%}"[:200]
+    sound.request = {
+        "format": file_format, "song": form.model_dump(mode="json"), "mix": asdict(request),
         "lead_seconds": plan.lead_seconds, "marks": [list(mark) for mark in plan.marks],
     }  # fmt: skip
     _begin(sound, song)

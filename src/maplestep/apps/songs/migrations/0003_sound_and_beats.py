@@ -28,7 +28,7 @@ class Migration(migrations.Migration):
         migrations.AddField(
             model_name='song',
             name='feel',
-            field=models.CharField(choices=[('straight', 'straight'), ('swing', 'swing')], default=maplestep.core.song.model.Feel['STRAIGHT'], max_length=20),
+            field=models.CharField(choices=[('straight', 'straight'), ('swing', 'swing')], default=maplestep.core.song.model.Groove['STRAIGHT'], max_length=20),
         ),
         migrations.AddField(
             model_name='song',

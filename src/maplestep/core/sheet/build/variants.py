@@ -11,7 +11,7 @@ from ...primitives.finding import Finding
 from ...primitives.moves import Span
 from .. import reading_findings
 from ..language.lexicon import Lexicon
-from ..lines.model import PartHeading, SectionHeading, Slice, StepLine
+from ..lines.model import PartHeading, PartSlice, SectionHeading, StepLine
 from ..model import Part
 from .effort import Effort
 from .parts import PartBuilder
@@ -112,7 +112,7 @@ class VariantBuilder(PartBuilder):
         return start - whole
 
 
-def _range_of(asked: Slice, base: Part) -> tuple[Fraction, Fraction] | None:
+def _range_of(asked: PartSlice, base: Part) -> tuple[Fraction, Fraction] | None:
     if asked.first is not None and asked.last is not None:
         return Fraction(asked.first - 1), Fraction(asked.last)
     if asked.last is not None:
@@ -122,7 +122,7 @@ def _range_of(asked: Slice, base: Part) -> tuple[Fraction, Fraction] | None:
     return None
 
 
-def piece_of(base: Part, asked: Slice, name: str, span: Span) -> Part:
+def piece_of(base: Part, asked: PartSlice, name: str, span: Span) -> Part:
     """The first or last counts of a part, or a stretch of them, as a part of its own."""
     start, end = _range_of(asked, base) or (ZERO, base.length)
     kept = [(m, w) for m, w in zip(base.moves, base.weights, strict=True) if start <= m.at < end]

@@ -18,7 +18,7 @@ from ...primitives.turns import FULL, parse_clock
 from .clause import Clause, Sense
 from .kinds import Kind
 from .lexicon import Lexeme, Lexicon
-from .segments import CUTS, Segment
+from .segments import CUTS, ClauseWords
 from .unknown_words import look_near, named_otherwise, nearest
 
 _TURN_BEFORE: Final = frozenset({Kind.AMOUNT, Kind.TURN, Kind.SQUARE})
@@ -36,7 +36,7 @@ _MOST_NUMBER: Final = 8
 """A larger number beside a figure is no number of times: "pivot 42 L" is a misread ½."""
 
 
-def read_clause(segment: Segment, lexicon: Lexicon) -> Clause:
+def read_clause(segment: ClauseWords, lexicon: Lexicon) -> Clause:
     """Everything a segment says."""
     lexemes = segment.lexemes
     clause = Clause(

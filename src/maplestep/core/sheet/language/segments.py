@@ -54,7 +54,7 @@ _SAID_BEFORE: Final = frozenset({Kind.FOOT, Kind.AMOUNT, Kind.TURN})
 
 
 @dataclass(slots=True)
-class Segment:
+class ClauseWords:
     """The lexemes of one clause.
 
     ``optional``: in brackets, or an "-ing" behind a figure: it may only describe.
@@ -71,7 +71,7 @@ class Segment:
     """So many of its first words came along from the clause before."""
 
 
-def _give_back(before: Segment, segment: Segment) -> None:
+def _give_back(before: ClauseWords, segment: ClauseWords) -> None:
     """ "Walk R L R kick L": the kick has its own foot, so the one in front is the walk's."""
     kinds = [lexeme.kind for lexeme in segment.lexemes[:3]]
     if segment.carried != 1 or kinds != [Kind.FOOT, Kind.FIGURE, Kind.FOOT]:
@@ -86,10 +86,10 @@ class _Cutter:
     """Collects the segments of one line."""
 
     def __init__(self) -> None:
-        self.done: list[Segment] = []
+        self.done: list[ClauseWords] = []
         self._half = 0
         self._depth = 0
-        self._now = Segment()
+        self._now = ClauseWords()
         self._figure: Lexeme | None = None
         self._direction = ""
 
@@ -102,7 +102,7 @@ class _Cutter:
                 return  # a column of feet beside the one of steps, "R/L skate"
             self._cut(kind)
             if lexeme.word == "&" and self.done:
-                step = Segment(lexemes=[lexeme], optional=True, half=self._half, ampersand=True)
+                step = ClauseWords(lexemes=[lexeme], optional=True, half=self._half, ampersand=True)
                 self.done.append(step)
         elif kind is Kind.FIGURE:
             self._take_figure(lexeme)
@@ -114,7 +114,7 @@ class _Cutter:
         else:
             self._now.lexemes.append(lexeme)
 
-    def finish(self) -> list[Segment]:
+    def finish(self) -> list[ClauseWords]:
         self._close()
         for before, segment in pairwise(self.done):
             _give_back(before, segment)
@@ -130,9 +130,9 @@ class _Cutter:
             self._depth = max(0, self._depth - 1)
         self._now = self._fresh()
 
-    def _fresh(self) -> Segment:
+    def _fresh(self) -> ClauseWords:
         bracket = self._depth > 0
-        return Segment(optional=bracket, bracket=bracket, half=self._half)
+        return ClauseWords(optional=bracket, bracket=bracket, half=self._half)
 
     def _close(self) -> None:
         if self._now.lexemes:
@@ -326,7 +326,7 @@ def _between_dashes(lexemes: list[Lexeme]) -> list[Lexeme]:
     return [x._replace(kind=Kind.BREAK) if x in dashes else x for x in lexemes]
 
 
-def segments_of(lexemes: Sequence[Lexeme]) -> list[Segment]:
+def segments_of(lexemes: Sequence[Lexeme]) -> list[ClauseWords]:
     """The clauses of a line, in order."""
     cutter = _Cutter()
     for lexeme in _between_dashes(_to_the_middle(_of_the_knee(lexemes))):

@@ -13,7 +13,7 @@ from ..language.numbers import number_of
 from ..model import ClaimKind, PartKind
 from ..statements import read_statements
 from .columns import counted_in_text
-from .model import PartHeading, SectionHeading, Slice
+from .model import PartHeading, PartSlice, SectionHeading
 from .repeats import Repetition, read_repetition
 
 STATES_ORDER: Final = re.compile(
@@ -207,20 +207,20 @@ def _ordered_part(text: str, span: Span, match: re.Match[str]) -> PartHeading:
     return PartHeading(text, span, PartKind.PART, name, _counts_in(match[2]))
 
 
-def _altered(match: re.Match[str]) -> Slice | None:
+def _altered(match: re.Match[str]) -> PartSlice | None:
     base = match[1].upper()
     if match[2]:
-        return Slice(base=base, first=int(match[2]), last=int(match[3]))
+        return PartSlice(base=base, first=int(match[2]), last=int(match[3]))
     digits = "".join(c for c in (match[4] + match[5]) if c.isdecimal())
     from_end = not re.search("first|premier", fold(match[4]))
-    return Slice(base=base, last=int(digits), from_end=from_end) if digits else None
+    return PartSlice(base=base, last=int(digits), from_end=from_end) if digits else None
 
 
-def _taken(match: re.Match[str]) -> Slice:
+def _taken(match: re.Match[str]) -> PartSlice:
     if match[3]:
         last = match[1].lower() == "last"
-        return Slice(base=match[3].upper(), last=int(match[2]), from_end=last)
-    return Slice(base=match[4].upper(), first=int(match[5]), last=int(match[6]))
+        return PartSlice(base=match[3].upper(), last=int(match[2]), from_end=last)
+    return PartSlice(base=match[4].upper(), first=int(match[5]), last=int(match[6]))
 
 
 def _block(text: str, span: Span, match: re.Match[str]) -> PartHeading | None:
@@ -291,7 +291,7 @@ def _change(text: str, span: Span, match: re.Match[str]) -> PartHeading:
     words, words_at = "", 0
     if counts:
         first = int(counts[1])
-        alters = Slice(base="", first=first, last=int(counts[2] or first))
+        alters = PartSlice(base="", first=first, last=int(counts[2] or first))
         words, words_at = counts[3], match.start(2) + counts.start(3)
     return PartHeading(
         text=text,
@@ -299,7 +299,7 @@ def _change(text: str, span: Span, match: re.Match[str]) -> PartHeading:
         kind=PartKind.CHANGE,
         name=name,
         counts=None,
-        alters=alters or Slice(base=""),
+        alters=alters or PartSlice(base=""),
         words=words.strip(),
         words_at=span.start + words_at,
     )

@@ -12,7 +12,7 @@ from .repeats import Repetition
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Slice:
+class PartSlice:
     """Counts of another part: all of it, its first or last so many, or [first, last]."""
 
     base: str
@@ -33,8 +33,8 @@ class PartHeading(NamedTuple):
     kind: PartKind
     name: str
     counts: int | None
-    alters: Slice | None = None
-    takes: Slice | None = None
+    alters: PartSlice | None = None
+    takes: PartSlice | None = None
     words: str = ""
     words_at: int = 0
 

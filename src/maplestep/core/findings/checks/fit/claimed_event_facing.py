@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from ....layout.timeline import Happening, Timeline
+from ....layout.timeline import EventOccurrence, Timeline
 from ....primitives.finding import EventEdit, Finding, Place, Severity
 from ....primitives.turns import clock
 from ....routine.event_words import event_name
@@ -17,14 +17,16 @@ def check(timeline: Timeline) -> Iterator[Finding]:
     instructor may instead have named the wall by the clock at its start; then both
     readings are told.
     """
-    for there in timeline.happenings:
+    for there in timeline.occurrences:
         claim = there.event.claims_facing
         if claim is not None and claim != there.facing:
-            same = {o.facing for o in timeline.happenings if o.event.id == there.event.id}
+            same = {o.facing for o in timeline.occurrences if o.event.id == there.event.id}
             yield _differs(timeline, there, claim, one_facing=len(same) == 1)
 
 
-def _differs(timeline: Timeline, there: Happening, claim: int, *, one_facing: bool) -> Finding:
+def _differs(
+    timeline: Timeline, there: EventOccurrence, claim: int, *, one_facing: bool
+) -> Finding:
     by_start = claim == there.starts
     code = "fit.claimed-facing-is-start" if by_start else "fit.claimed-facing"
     # One claim cannot be right for walls that face differently.

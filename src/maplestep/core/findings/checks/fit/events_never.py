@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from ....layout.timeline import Ended, Timeline
+from ....layout.timeline import EndReason, Timeline
 from ....primitives.finding import EventEdit, Finding, Place, Severity
 from ....routine.event_words import event_name, where_words
 from ....routine.model import Event, EventKind
@@ -13,7 +13,7 @@ from ....routine.model import Event, EventKind
 def check(timeline: Timeline) -> Iterator[Finding]:
     """Find each (event, wall) that does not happen, and why."""
     met = timeline.events_met()
-    if not timeline.passes:
+    if not timeline.segments:
         return
     happening = {event for event, _ in met}
     for event in timeline.routine.events:
@@ -52,7 +52,7 @@ def _never(timeline: Timeline, event: Event, wall: int, left: tuple[int, ...]) -
         code = "fit.never-other-change"
     elif event.steps and timeline.routine.tag_length(event) <= 0:
         code = "fit.steps-unread"
-    elif reached is not None and reached.ended is Ended.RESTART:
+    elif reached is not None and reached.ended is EndReason.RESTART:
         code = "fit.never-stopped-before"
         facts["cut"] = str(reached.length)
     elif event.after is not None and length and event.after.at >= length.length:

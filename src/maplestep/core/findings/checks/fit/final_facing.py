@@ -4,16 +4,16 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from ....layout.timeline import PassKind, Timeline
+from ....layout.timeline import SegmentKind, Timeline
 from ....primitives.finding import Finding, Place, Severity
 from ....primitives.turns import FULL, amount_words, clock, to_front
 
 
 def check(timeline: Timeline) -> Iterator[Finding]:
     """Find that the dance does not end facing 12:00."""
-    if not timeline.passes:
+    if not timeline.segments:
         return
-    last = timeline.passes[-1]
+    last = timeline.segments[-1]
     turn = to_front(last.end_facing)
     if not turn:
         return
@@ -28,7 +28,7 @@ def check(timeline: Timeline) -> Iterator[Finding]:
             "facing": clock(last.end_facing),
             "turn": amount_words(turn),
             "side": "right" if turn > 0 else "left",
-            "where": "the ending of wall" if last.kind is PassKind.ENDING else last.kind.value,
+            "where": "the ending of wall" if last.kind is SegmentKind.ENDING else last.kind.value,
         },
         expected=clock(0),
         found=clock(last.end_facing),

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from ....analysis.joints import bad_joints, move_to_change
-from ....layout.timeline import Ended, Pass, PassKind, Timeline
+from ....layout.timeline import EndReason, Segment, SegmentKind, Timeline
 from ....primitives.counts import label
 from ....primitives.feet import Foot
 from ....primitives.finding import Finding, Place, Severity
@@ -31,7 +31,7 @@ def check(timeline: Timeline) -> Iterator[Finding]:
             yield _wrong_foot(timeline, before, after, foot)
 
 
-def _wrong_foot(timeline: Timeline, before: Pass, after: Pass, foot: Foot) -> Finding:
+def _wrong_foot(timeline: Timeline, before: Segment, after: Segment, foot: Foot) -> Finding:
     routine = timeline.routine
     suffix, last = move_to_change(before.moves, foot)
     facts = {
@@ -44,7 +44,7 @@ def _wrong_foot(timeline: Timeline, before: Pass, after: Pass, foot: Foot) -> Fi
         "before": before.name,
         "after": after.name,
     }
-    if before.event and before.event.after and before.ended is Ended.RESTART:
+    if before.event and before.event.after and before.ended is EndReason.RESTART:
         facts["cut"] = before.event.after.words
     return Finding(
         code=_code(before, after) + suffix,
@@ -62,11 +62,11 @@ def _wrong_foot(timeline: Timeline, before: Pass, after: Pass, foot: Foot) -> Fi
     )
 
 
-def _code(before: Pass, after: Pass) -> str:
-    if before.ended is Ended.RESTART and after.kind is PassKind.WALL:
+def _code(before: Segment, after: Segment) -> str:
+    if before.ended is EndReason.RESTART and after.kind is SegmentKind.WALL:
         return "fit.wrong-foot-restart"
-    if after.kind is PassKind.TAG:
+    if after.kind is SegmentKind.TAG:
         return "fit.wrong-foot-into-tag"
-    if before.kind is PassKind.TAG and before.item is None:
+    if before.kind is SegmentKind.TAG and before.item is None:
         return "fit.wrong-foot-out-of-tag"
     return "fit.wrong-foot-joint"

@@ -11,7 +11,7 @@ from ....primitives.finding import Finding, Place, Severity
 def check(timeline: Timeline) -> Iterator[Finding]:
     """Find that the song is over before the dance starts."""
     routine = timeline.routine
-    if timeline.passes or routine.sheet.wall is None:
+    if timeline.segments or routine.sheet.wall is None:
         return
     yield Finding(
         code="fit.nothing-danced",

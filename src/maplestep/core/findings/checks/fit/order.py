@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from ....layout.timeline import Ended, PassKind, Timeline
+from ....layout.timeline import EndReason, SegmentKind, Timeline
 from ....primitives.finding import Finding, Place, Severity
 from ....primitives.turns import clock
 
@@ -43,10 +43,10 @@ def _beyond(timeline: Timeline) -> Iterator[Finding]:
 
 
 def _ends(timeline: Timeline) -> Iterator[Finding]:
-    if not timeline.passes:
+    if not timeline.segments:
         return
-    song, last = timeline.routine.song, timeline.passes[-1]
-    ending = last.kind is PassKind.ENDING or last.ended is Ended.ENDING
+    song, last = timeline.routine.song, timeline.segments[-1]
+    ending = last.kind is SegmentKind.ENDING or last.ended is EndReason.ENDING
     if last.end < song.length and not ending:
         yield Finding(
             code="fit.order-short",
@@ -55,7 +55,7 @@ def _ends(timeline: Timeline) -> Iterator[Finding]:
             facts={"left": str(song.length - last.end), "part": last.name},
         )
     items = timeline.routine.order.items
-    reached = max((p.item for p in timeline.passes if p.item is not None), default=-1)
+    reached = max((p.item for p in timeline.segments if p.item is not None), default=-1)
     never = items[reached + 1 :]
     if never and not ending:
         yield Finding(

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from fractions import Fraction
 
-from ....layout.timeline import Pass, PassKind, Timeline
+from ....layout.timeline import Segment, SegmentKind, Timeline
 from ....primitives.finding import Finding, Place, Severity
 from ....song.model import PlacedPhrase
 
@@ -20,14 +20,14 @@ def check(timeline: Timeline) -> Iterator[Finding]:
                 yield _missed(timeline, placed, inside)
 
 
-def _pass_at(timeline: Timeline, count: Fraction) -> Pass | None:
-    return next((p for p in timeline.passes if p.start <= count < p.end), None)
+def _pass_at(timeline: Timeline, count: Fraction) -> Segment | None:
+    return next((p for p in timeline.segments if p.start <= count < p.end), None)
 
 
-def _missed(timeline: Timeline, placed: PlacedPhrase, inside: Pass) -> Finding:
+def _missed(timeline: Timeline, placed: PlacedPhrase, inside: Segment) -> Finding:
     late = min((s - placed.start for s in timeline.wall_starts if s > placed.start), default=None)
     early = min((placed.start - s for s in timeline.wall_starts if s < placed.start), default=None)
-    in_tag = inside.kind is not PassKind.WALL
+    in_tag = inside.kind is not SegmentKind.WALL
     code = "fit.phrase-missed-in-tag" if in_tag else "fit.phrase-missed"
     if late is None:
         code += "-last"

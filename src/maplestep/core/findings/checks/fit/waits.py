@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from ....layout.timeline import PassKind, Timeline
+from ....layout.timeline import SegmentKind, Timeline
 from ....primitives.finding import Finding, Place, Severity
 from ....routine.event_words import event_name
 from ....routine.model import EventKind
@@ -20,14 +20,14 @@ def check(timeline: Timeline) -> Iterator[Finding]:
 
 
 def _waits(timeline: Timeline) -> Iterator[Finding]:
-    for passed in timeline.passes:
-        if passed.kind is not PassKind.WAIT or passed.event is None:
+    for segment in timeline.segments:
+        if segment.kind is not SegmentKind.WAIT or segment.event is None:
             continue
-        lasts = passed.end_seconds - passed.start_seconds
-        wanted = passed.event.seconds
+        lasts = segment.end_seconds - segment.start_seconds
+        wanted = segment.event.seconds
         facts = {
-            "wall": str(passed.wall),
-            "event": event_name(timeline.routine, passed.event),
+            "wall": str(segment.wall),
+            "event": event_name(timeline.routine, segment.event),
             "lasts": f"{lasts:.1f}",
         }
         code = ""
@@ -40,8 +40,8 @@ def _waits(timeline: Timeline) -> Iterator[Finding]:
                 code=code,
                 severity=Severity.DOUBTFUL,
                 place=Place(
-                    wall=passed.wall, event=passed.event.id, at_count=passed.start,
-                    at_seconds=passed.start_seconds,
+                    wall=segment.wall, event=segment.event.id, at_count=segment.start,
+                    at_seconds=segment.start_seconds,
                 ),
                 facts=facts,
             )  # fmt: skip
@@ -49,9 +49,9 @@ def _waits(timeline: Timeline) -> Iterator[Finding]:
 
 def _stops(timeline: Timeline) -> Iterator[Finding]:
     song = timeline.routine.song
-    waited = {p.start for p in timeline.passes if p.kind is PassKind.WAIT}
+    waited = {p.start for p in timeline.segments if p.kind is SegmentKind.WAIT}
     for count in song.stops:
-        at = next((p for p in timeline.passes if p.start < count <= p.end), None)
+        at = next((p for p in timeline.segments if p.start < count <= p.end), None)
         if at is None or count in waited or count >= song.length:
             continue
         start, end = song.stop_before(count)
@@ -69,10 +69,10 @@ def _stops(timeline: Timeline) -> Iterator[Finding]:
 
 
 def _cues(timeline: Timeline) -> Iterator[Finding]:
-    met = {there.event.id for there in timeline.happenings}
+    met = {there.event.id for there in timeline.occurrences}
     for event in timeline.routine.events:
         if not event.cue and event.id in met and event.kind is not EventKind.CHANGE:
-            first = next(h for h in timeline.happenings if h.event.id == event.id)
+            first = next(h for h in timeline.occurrences if h.event.id == event.id)
             yield Finding(
                 code="fit.cue-missing",
                 severity=Severity.KNOW,

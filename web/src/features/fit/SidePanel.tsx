@@ -8,7 +8,7 @@ import type { EventForm, Finding, RoutineOut } from "../../api/client";
 import { Findings, type Fix } from "../findings/Findings";
 import { EventList } from "./EventList";
 import { Plans } from "./Plans";
-import { Sits } from "./Sits";
+import { FitSummary } from "./FitSummary";
 import type { Plan, Plans as PlansView } from "./usePlans";
 
 export type Opened =
@@ -21,7 +21,7 @@ export type Opened =
   | { swap: string | null };
 
 /** What can be done from here; the same functions as long as the desk is open. */
-export interface Acts {
+export interface FitCommands {
   events: (events: EventForm[], field?: string) => void;
   start: (count: number) => void;
   add: (events: EventForm[]) => void;
@@ -41,11 +41,11 @@ interface Props {
   plans: PlansView | undefined;
   error: string;
   shown: Plan | null;
-  acts: Acts;
+  commands: FitCommands;
   children: ReactNode;
 }
 
-export function Beside({ children, ...panels }: Props) {
+export function SidePanel({ children, ...panels }: Props) {
   return (
     <aside>
       {children}
@@ -59,7 +59,7 @@ export const fixableOf = (findings: Finding[]) =>
   findings.find((finding) => finding.fix && finding.fix.kind !== "sheet");
 
 const Panels = memo(function Panels(props: Omit<Props, "children">) {
-  const { routine, events, version, plans, error, shown, acts } = props;
+  const { routine, events, version, plans, error, shown, commands } = props;
   const { t } = useTranslation();
   const { timeline, id } = routine;
   const settle = [...timeline.sheet_findings, ...timeline.findings].filter(
@@ -69,18 +69,18 @@ const Panels = memo(function Panels(props: Omit<Props, "children">) {
     (finding) => finding.severity === "know" && !finding.code.startsWith("fit.final"),
   );
   const toPlace = (finding: Finding) => {
-    if (finding.start !== null) acts.steps();
-    else if (finding.wall !== null) acts.go(finding.wall);
+    if (finding.start !== null) commands.steps();
+    else if (finding.wall !== null) commands.go(finding.wall);
   };
   return (
     <>
-      <Tools id={id} onOpen={acts.open} />
-      <Sits
+      <Tools id={id} onOpen={commands.open} />
+      <FitSummary
         id={id}
         version={version}
         timeline={timeline}
-        onStart={acts.start}
-        onEnding={(event) => acts.add([event])}
+        onStart={commands.start}
+        onEnding={(event) => commands.add([event])}
       />
       <section className="card" aria-label={t("fit.toSettle")}>
         <h2>{t("fit.toSettle")}</h2>
@@ -89,12 +89,12 @@ const Panels = memo(function Panels(props: Omit<Props, "children">) {
           fine={t("fit.nothing")}
           marked={fixableOf(timeline.findings)}
           onPlace={toPlace}
-          onFix={acts.fix}
+          onFix={commands.fix}
         />
         {know.length > 0 && (
           <details>
             <summary>{t("fit.alsoKnow", { count: know.length })}</summary>
-            <Findings findings={know} fine="" onPlace={toPlace} onFix={acts.fix} />
+            <Findings findings={know} fine="" onPlace={toPlace} onFix={commands.fix} />
           </details>
         )}
       </section>
@@ -102,12 +102,17 @@ const Panels = memo(function Panels(props: Omit<Props, "children">) {
         plans={plans}
         error={error}
         shown={shown}
-        onShow={acts.show}
-        onTake={acts.take}
-        onLimits={() => acts.open("limits")}
-        onRank={(of) => acts.open({ rank: of })}
+        onShow={commands.show}
+        onTake={commands.take}
+        onLimits={() => commands.open("limits")}
+        onRank={(of) => commands.open({ rank: of })}
       />
-      <EventList timeline={timeline} events={events} onGo={acts.go} onRemove={acts.remove} />
+      <EventList
+        timeline={timeline}
+        events={events}
+        onGo={commands.go}
+        onRemove={commands.remove}
+      />
     </>
   );
 });

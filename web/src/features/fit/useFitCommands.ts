@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from "react";
 
 import type { EventForm } from "../../api/client";
 import type { StackRow } from "../../drawing/wallStack";
-import type { Acts, Opened } from "./Beside";
+import type { FitCommands, Opened } from "./SidePanel";
 import { place, type Cursor } from "./cursor";
 import { applyFix, putIn } from "./events";
 import type { Plan } from "./usePlans";
@@ -21,18 +21,18 @@ interface Facts {
   steps: () => void;
 }
 
-export function useActs(facts: Facts): Acts {
+export function useFitCommands(facts: Facts): FitCommands {
   const now = useRef(facts);
   useEffect(() => {
     now.current = facts;
   });
   // The ref is read when something is pressed, never while drawing.
   // eslint-disable-next-line react-hooks/refs
-  const [acts] = useState(() => actsOn(() => now.current));
-  return acts;
+  const [commands] = useState(() => commandsOn(() => now.current));
+  return commands;
 }
 
-function actsOn(now: () => Facts): Acts {
+function commandsOn(now: () => Facts): FitCommands {
   return {
     events: (events, field) => {
       if (events !== now().events) now().edit({ events }, field);

@@ -16,7 +16,7 @@ interface Props {
   onEnding: (event: EventForm) => void;
 }
 
-export function Sits({ id, version, timeline, onStart, onEnding }: Props) {
+export function FitSummary({ id, version, timeline, onStart, onEnding }: Props) {
   const { t } = useTranslation();
   const [open, setOpen] = useState(false);
   const { end } = timeline;
