@@ -52,6 +52,29 @@ def test_nobody_reaches_the_objects_of_another(
     assert anyone.call("GET", "/api/shelf")[0] == 401
 
 
+def test_a_revision_moves_with_everything_a_routine_is_made_from(
+    ada: Api, ben: Api, routine: dict[str, Any]
+) -> None:
+    path, song, dance = paths(routine)
+    seen = [ada.call("GET", f"{path}/revision")[1]]
+    assert seen == [{"version": routine["version"], "basis": routine["basis"]}]
+    figure = {"name": "wobble", "steps": "1&2 R side, L together, R cross"}
+    for method, target, body in (
+        ("PUT", song, change_of(song)),
+        ("PUT", dance, change_of(dance)),
+        ("POST", "/api/dances/figures", figure),
+    ):
+        assert ada.call(method, target, body)[0] == 200
+        seen.append(ada.call("GET", f"{path}/revision")[1])
+    # Each of the three shows, and nothing else: the routine itself was not written.
+    assert len({each["basis"] for each in seen}) == 4
+    assert {each["version"] for each in seen} == {1}
+    assert ada.call("PUT", path, change_of(path))[0] == 200
+    assert ada.call("GET", f"{path}/revision")[1] == {"version": 2, "basis": seen[-1]["basis"]}
+    assert ada.call("GET", path)[1]["basis"] == seen[-1]["basis"]
+    assert ben.call("GET", f"{path}/revision")[0] == 404
+
+
 def test_the_routine_comes_with_its_whole_timeline(routine: dict[str, Any]) -> None:
     timeline = routine["timeline"]
     assert timeline["title"] == "Test routine"

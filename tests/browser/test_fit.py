@@ -5,11 +5,14 @@ from collections.abc import Callable
 from typing import Any
 
 import pytest
+from django.db import transaction
 from example import ROUTINE
 from playwright.sync_api import Page, expect
 
 from maplestep.apps.routines.actions.bring_in import store_routine
 from maplestep.apps.routines.models import Routine
+from maplestep.apps.songs.actions.write import write
+from maplestep.apps.songs.queries import stored_song_form
 from maplestep.formats.routine_file import RoutineForm
 
 AtDesk = Callable[[str], Page]
@@ -58,6 +61,32 @@ def test_a_plan_is_looked_at_taken_and_taken_back(at_desk: AtDesk, routine: Rout
     expect(plans).to_contain_text("5 more than the best")
     assert routine.events.count() == 1
     assert stack(page) == before
+
+
+def test_the_stack_follows_a_song_mapped_meanwhile(at_desk: AtDesk, routine: Routine) -> None:
+    """As the worker does when it has heard a recording, and as another window does."""
+    page = at_desk("fit")
+    expect(page.locator("#row-1")).to_contain_text("12:00")
+    assert len(stack(page)) == 4
+    song = routine.song
+    form = stored_song_form(song)
+    # 8 counts of intro and 160: walls at 8, 24 and 40, which stops after 8, so at 48 and every 16
+    # from there: 3 + 120 / 16 = 10½, eleven of them.
+    longer = [form.phrases[0], form.phrases[1].model_copy(update={"counts": 160})]
+    song.version += 1
+    with transaction.atomic():
+        write(song, form.model_copy(update={"phrases": longer}))
+    expect(page.locator("#row-11")).to_be_visible()
+    expect(page.locator("#row-12")).to_have_count(0)
+    # Eight counts a wall: 160 / 8 = 20.
+    dance = routine.dance
+    dance.sheet = "Test dance\n1-8 R rocking chair x2\n"
+    dance.version += 1
+    dance.save()
+    expect(page.locator("#row-20")).to_be_visible()
+    expect(page.locator("#row-21")).to_have_count(0)
+    # Nothing of the routine itself was written elsewhere, so nothing has to be chosen.
+    expect(page.get_by_role("alert")).to_have_count(0)
 
 
 def test_events_of_other_kinds_are_added_and_say_where_they_come(

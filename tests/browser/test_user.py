@@ -160,6 +160,24 @@ def test_two_windows_are_told_apart(open_page: Open, sign_in: Enter, routine: Ro
     assert Routine.objects.get().version == 2
 
 
+def test_a_window_hears_of_the_other_before_it_writes(
+    open_page: Open, sign_in: Enter, routine: Routine
+) -> None:
+    first, second = open_page(), open_page()
+    for page in (first, second):
+        sign_in(page, "ada")
+        page.goto(f"/routines/{routine.id}/fit")
+        page.locator("#row-1").wait_for()
+    first.locator("#row-1").click(position={"x": 170, "y": 20})
+    first.keyboard.press("g")
+    expect(first.locator("#row-1")).to_contain_text("Tag +4")
+    expect(second.get_by_role("alert")).to_contain_text("changed in another window")
+    second.get_by_role("button", name="Take the other").click()
+    expect(second.locator("#row-1")).to_contain_text("Tag +4")
+    # The window that wrote is not told of itself.
+    expect(first.get_by_role("alert")).to_have_count(0)
+
+
 def test_nothing_is_lost_when_the_connection_drops(at_desk: AtDesk, routine: Routine) -> None:
     page = at_desk("fit")
     page.locator("#row-2").click(position={"x": 400, "y": 20})

@@ -10,6 +10,7 @@ import { Header } from "./Header";
 import { desk } from "./lazy";
 import { Loading, LoadingError } from "./States";
 import { useKeys } from "./keys";
+import { useRevision } from "../saved/useRevision";
 
 const SongDesk = desk(() => import("../features/song/SongDesk"));
 const StepsDesk = desk(() => import("../features/steps/StepsDesk"));
@@ -40,8 +41,9 @@ export default function RoutinePage() {
     void go(`/routines/${id}/${wanted}`);
     return true;
   });
-  if (!DESKS.includes(at as (typeof DESKS)[number])) return <Navigate to="/" replace />;
   const data = routine.data;
+  const version = useRevision(id, data);
+  if (!DESKS.includes(at as (typeof DESKS)[number])) return <Navigate to="/" replace />;
   return (
     <>
       <Header
@@ -69,7 +71,7 @@ export default function RoutinePage() {
         ) : at === "steps" ? (
           <StepsDesk id={data.dance_id} bpm={data.timeline.song_bpm} onStored={stale} />
         ) : (
-          <FitDesk routine={data} onStored={changed} />
+          <FitDesk routine={data} seen={version} onStored={changed} />
         )}
       </Suspense>
     </>

@@ -17,6 +17,8 @@ interface Options<D, R extends Stored> {
   get: () => Promise<R>;
   onStored: (stored: R) => void;
   delay: number;
+  /** The version the server was last seen to have: a newer one is somebody else's. */
+  seen?: number | undefined;
 }
 
 export interface Saved<D> {
@@ -32,7 +34,7 @@ export interface Saved<D> {
 const RETRY = 4000;
 
 export function useSaved<D, R extends Stored>(options: Options<D, R>): Saved<D> {
-  const { keep, delay } = options;
+  const { keep, delay, seen = 0 } = options;
   const calls = useRef(options);
   useEffect(() => {
     calls.current = options;
@@ -65,6 +67,11 @@ export function useSaved<D, R extends Stored>(options: Options<D, R>): Saved<D> 
     if (dirty) store(keep, { version: state.version, draft: state.present });
     else store(keep, null);
   }, [keep, dirty, state.present, state.version]);
+
+  const moved = seen > state.version && state.sending === null && state.problem === null;
+  useEffect(() => {
+    if (moved) dispatch({ type: "failed", problem: { kind: "conflict", version: seen } });
+  }, [moved, seen]);
 
   // Leaving the desk must not wait for the timer: send what is left at once.
   const latest = useRef(state);

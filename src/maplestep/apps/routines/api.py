@@ -29,8 +29,10 @@ from .actions.delete import delete_routine
 from .actions.save import save_routine
 from .models import Routine
 from .queries import (
+    basis_of,
     event_forms,
     get_routine,
+    get_versions,
     laid_out,
     routine_form,
     shelf_routines,
@@ -44,11 +46,12 @@ class RoutineOut(Schema):
     """A stored routine and its whole timeline with findings.
 
     ``title`` is empty while the routine is called like its dance; ``timeline.title`` is
-    what to show.
+    what to show. ``basis`` says from which song and sheet the timeline was made.
     """
 
     id: uuid.UUID
     version: int
+    basis: str
     title: str
     song_id: uuid.UUID
     dance_id: uuid.UUID
@@ -57,6 +60,13 @@ class RoutineOut(Schema):
     pins: list[PinForm]
     events: list[EventForm]
     timeline: TimelineView
+
+
+class Revision(Schema):
+    """What a routine stands at: its own version, and that of everything it is made from."""
+
+    version: int
+    basis: str
 
 
 class SongNew(Schema):
@@ -125,6 +135,7 @@ def routine_out(routine: Routine) -> RoutineOut:
     return RoutineOut(
         id=routine.id,
         version=routine.version,
+        basis=basis_of(routine),
         title=routine.title,
         song_id=routine.song_id,
         dance_id=routine.dance_id,
@@ -201,6 +212,13 @@ def bring_in(request: HttpRequest, file: File[UploadedFile]) -> RoutineOut:
 def show(request: HttpRequest, pk: uuid.UUID) -> HttpResponse:
     """One routine with its whole timeline."""
     return json_answer(routine_out(get_routine(user_of(request), pk)))
+
+
+@router.get("/routines/{uuid:pk}/revision", response={200: Revision, 404: ErrorForm})
+def revision(request: HttpRequest, pk: uuid.UUID) -> Revision:
+    """Whether anything of a routine has changed, also by a worker or in another window."""
+    routine = get_versions(user_of(request), pk)
+    return Revision(version=routine.version, basis=basis_of(routine))
 
 
 @router.put(

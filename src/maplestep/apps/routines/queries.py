@@ -117,7 +117,25 @@ def _refresh(routines: Iterable[Routine]) -> None:
 
 
 def _versions(routine: Routine, mark: str) -> str:
-    return f"{routine.version}.{routine.song.version}.{routine.dance.version}.{mark}"
+    return f"{routine.version}.{_basis(routine, mark)}"
+
+
+def _basis(routine: Routine, mark: str) -> str:
+    return f"{routine.song.version}.{routine.dance.version}.{mark}"
+
+
+def basis_of(routine: Routine) -> str:
+    """Changes whenever the routine's song, its dance or one of the user's figures does."""
+    return _basis(routine, figures_mark(routine.owner))
+
+
+def get_versions(user: User, pk: uuid.UUID) -> Routine:
+    """One of the user's routines for its versions alone. Raises NotHere."""
+    found = Routine.objects.filter(owner=user, pk=pk).select_related("song", "dance", "owner")
+    routine = found.first()
+    if routine is None:
+        raise NotHere
+    return routine
 
 
 def summarise(routine: Routine) -> Summary:

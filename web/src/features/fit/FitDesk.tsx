@@ -42,6 +42,8 @@ const LimitsDrawer = lazy(() => import("./LimitsDrawer"));
 
 interface Props {
   routine: RoutineOut;
+  /** The version of it that the server has. */
+  seen: number | undefined;
   onStored: (routine: RoutineOut) => void;
 }
 
@@ -61,7 +63,7 @@ const draftOf = ({ title, start, sequence, pins, events }: RoutineOut): Draft =>
   events,
 });
 
-export default function FitDesk({ routine, onStored }: Props) {
+export default function FitDesk({ routine, seen, onStored }: Props) {
   const { t } = useTranslation();
   const go = useNavigate();
   const { message } = App.useApp();
@@ -76,11 +78,12 @@ export default function FitDesk({ routine, onStored }: Props) {
     get: () => ask(api.GET("/api/routines/{pk}", options)),
     onStored,
     delay: 0,
+    seen,
   });
   const { draft } = saved;
   const { events } = draft;
   // Song and dance change on their own; what is asked about the routine goes by all three.
-  const version = `${routine.version} ${timeline.song_counts} ${timeline.dance_counts} ${timeline.findings.length}`;
+  const version = `${routine.version} ${routine.basis}`;
   const { request, setRequest, plans, unlimited } = usePlans(id, version);
   const [shown, setShown] = useState<Plan | null>(null);
   const [opened, setOpened] = useState<Opened>(null);
