@@ -13,6 +13,7 @@ from typing import Final
 from ..core.layout.timeline import EndReason, Segment, Timeline
 from ..core.primitives.turns import amount_words, clock, to_front
 from ..core.routine.event_words import event_name
+from ..core.sheet.counting import count_unit
 from .pdf import FONTS, page_pdf
 from .stack_svg import room_svg, row_svg
 
@@ -85,7 +86,7 @@ def cue_page(timeline: Timeline, language: str, scale: float) -> str:
 
 
 def _rows(timeline: Timeline, language: str, scale: float) -> Iterator[str]:
-    rows = timeline.rows
+    rows, unit = timeline.rows, count_unit(timeline.routine.sheet)
     longest = max((float(row[-1].end - row[0].start) for row in rows), default=1.0)
     height = min(150.0, _ROOM / max(1, len(rows)) * 0.8) * max(scale, 0.6)
     for row in rows:
@@ -96,7 +97,7 @@ def _rows(timeline: Timeline, language: str, scale: float) -> Iterator[str]:
             f'<td class="room">{room_svg(first.start_facing, f"{7 * scale:.1f}mm")}</td>'
             f'<td class="clock"><b>{clock(first.start_facing)}</b>'
             f"<span>{_time(first.start_seconds)}</span></td>"
-            f"<td>{row_svg(row, _WIDE / longest, height)}</td>"
+            f"<td>{row_svg(row, _WIDE / longest, height, unit)}</td>"
             f'<td class="what">{_what(timeline, row, language)}</td></tr>'
         )
 

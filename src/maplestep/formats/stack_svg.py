@@ -11,6 +11,7 @@ from typing import Final
 
 from ..core.layout.timeline import EndReason, Segment, SegmentKind
 from ..core.primitives.turns import FULL
+from ..core.sheet.counting import count_labels
 
 _WALLS: Final = ("#b5402a", "#d0911f", "#1d5646", "#5481b4")
 _TINTS: Final = {
@@ -18,7 +19,6 @@ _TINTS: Final = {
     "bridge": "#d5dfe8", "instrumental": "#d9e6cd", "break": "#d6e3d6", "outro": "#e2dcea",
     "unmarked": "#f1ebdf",
 }  # fmt: skip
-_EIGHT: Final = 8
 _TEETH: Final = 4
 HATCH: Final = (
     '<defs><pattern id="cloth" width="14" height="14" patternUnits="userSpaceOnUse">'
@@ -51,14 +51,14 @@ def room_svg(facing: int, size: str) -> str:
     return f'<svg viewBox="-1 -1 22 22" style="width:{size};height:{size}">{box}{bar}{dot}</svg>'
 
 
-def row_svg(segments: Sequence[Segment], count: float, height: float) -> str:
-    """A wall with its tags, ``count`` units a count wide."""
+def row_svg(segments: Sequence[Segment], count: float, height: float, unit: int) -> str:
+    """A wall with its tags, ``count`` units a count wide; the dance goes by in eights or sixes."""
     begin = segments[0].start
     width = float(segments[-1].end - begin) * count + 12
     body = "".join(
         shape
         for segment in segments
-        for shape in _shapes(segment, float(segment.start - begin) * count, count, height)
+        for shape in _shapes(segment, float(segment.start - begin) * count, count, height, unit)
     )
     return (
         f'<svg viewBox="-2 0 {width:.1f} {height:.1f}" '
@@ -66,16 +66,15 @@ def row_svg(segments: Sequence[Segment], count: float, height: float) -> str:
     )
 
 
-def _shapes(segment: Segment, x: float, count: float, height: float) -> Iterator[str]:
+def _shapes(segment: Segment, x: float, count: float, height: float, unit: int) -> Iterator[str]:
     low = height - 16
     cloth = segment.kind in (SegmentKind.TAG, SegmentKind.BRIDGE, SegmentKind.ENDING)
     for span in segment.phrases:
         left, wide = x + float(span.start) * count, float(span.end - span.start) * count
         fill = "url(#cloth)" if cloth else _TINTS[span.phrase.phrase.kind.value]
         yield _box(left, 12, wide, low - 12, fill)
-    first = int(segment.first)
-    for at in range(first + -first % _EIGHT, int(segment.first + segment.length), _EIGHT):
-        left = x + (at - float(segment.first)) * count
+    for at in _ones(segment, unit):
+        left = x + float(at - segment.first) * count
         yield f'<path d="M{left:.1f} 12 V{low:.1f}" stroke="#b9a98f" stroke-width="2"/>'
     for span in segment.phrases:
         if span.starts:
@@ -91,6 +90,18 @@ def _shapes(segment: Segment, x: float, count: float, height: float) -> Iterator
             yield _box(left, y, wide, 6, colour)
     if segment.ended in (EndReason.RESTART, EndReason.CUT):
         yield _torn(x + float(segment.length) * count, 4, low + 10)
+
+
+def _ones(segment: Segment, unit: int) -> Iterator[int]:
+    """The counts, in those of the part, on which one says "1" again."""
+    if segment.part is None:
+        counts = [at for at in range(int(segment.full_length)) if at % unit == 0]
+    else:
+        labels = count_labels(segment.part, unit)
+        counts = [at for at, label in enumerate(labels) if label == "1"]
+    for at in counts:
+        if segment.first <= at < segment.first + segment.length:
+            yield at
 
 
 def _box(x: float, y: float, width: float, height: float, fill: str) -> str:

@@ -8,7 +8,6 @@ from pydantic import BaseModel
 
 from ..core.primitives.finding import EventEdit, EventsEdit, Finding, Fix, SheetEdit
 from ..core.primitives.turns import clock
-from ..core.sheet.model import Part
 from ..formats.routine_file import EventForm, event_form
 from ..messages.findings import advice, fix_words, message
 
@@ -120,12 +119,3 @@ def _fix_view(finding: Finding, fix: Fix) -> FixView:
                 walls=list(fix.walls),
                 claims_facing=facing,
             )
-
-
-def count_labels(part: Part) -> list[str]:
-    """What dancers say on each whole count of a part: every section starts over at 1."""
-    return [
-        str(count % 8 + 1) if section.length > 10 else str(count + 1)
-        for section in part.sections
-        for count in range(int(section.length))
-    ]

@@ -17,6 +17,7 @@ from ..core.figures.words import move_word
 from ..core.primitives.counts import Feel, label
 from ..core.primitives.feet import Foot, FreeFoot, free_foot
 from ..core.primitives.turns import amount_words, clock, net_turn_words, walls_in_dance
+from ..core.sheet.counting import EIGHT, between_counts, count_labels, count_unit
 from ..core.sheet.model import Part, PartKind, Section
 from ..core.sheet.options import counts_of, differences
 from ..services.check import CheckedSheet
@@ -24,7 +25,6 @@ from .shared import (
     FacingRunView,
     FindingView,
     FootName,
-    count_labels,
     finding_view,
 )
 from .statements import StatementView, sheet_statement_view
@@ -118,6 +118,13 @@ class StretchView(BaseModel):
     end: float
 
 
+class BetweenView(BaseModel):
+    """What is said between two counts, and where: ``at`` counts behind the first."""
+
+    at: float
+    label: str
+
+
 class PartView(BaseModel):
     """A part, variant, tag, bridge, ending or step change.
 
@@ -133,6 +140,7 @@ class PartView(BaseModel):
     free: FreeFoot
     sections: list[SectionView]
     count_labels: list[str]
+    between: list[BetweenView]
     options: list[OptionView]
     floor: FloorView | None
 
@@ -187,7 +195,7 @@ def sheet_view(checked: CheckedSheet) -> SheetView:
         walls=walls_in_dance(single.net_turn) if single else None,
         turn=net_turn_words(single.net_turn) if single else "",
         timing="half" if sheet.timing < 1 else "double" if sheet.timing > 1 else "written",
-        parts=[part_view(part, sheet.feel) for part in sheet.parts],
+        parts=[part_view(part, sheet.feel, count_unit(sheet)) for part in sheet.parts],
         findings=[finding_view(finding) for finding in checked.findings],
         load=[finding_view(finding) for finding in checked.load],
         statements=[sheet_statement_view(each, reading.text) for each in sheet.statements],
@@ -209,7 +217,7 @@ def sheet_view(checked: CheckedSheet) -> SheetView:
     )
 
 
-def part_view(part: Part, feel: Feel) -> PartView:
+def part_view(part: Part, feel: Feel, unit: int = EIGHT) -> PartView:
     """A part, ready to be drawn."""
     sections = []
     facing = 0
@@ -231,7 +239,8 @@ def part_view(part: Part, feel: Feel) -> PartView:
         turn=net_turn_words(part.net_turn),
         free=free_foot(part.end_weight),
         sections=sections,
-        count_labels=count_labels(part),
+        count_labels=count_labels(part, unit),
+        between=[BetweenView(at=float(at), label=word) for at, word in between_counts(feel)],
         options=[
             OptionView(
                 counts=counts_of(part, option, feel),

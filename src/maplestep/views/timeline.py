@@ -18,6 +18,7 @@ from ..core.primitives.feet import FreeFoot, free_foot
 from ..core.primitives.turns import FULL, amount_words, clock, net_turn_words, walls_in_dance
 from ..core.routine.event_words import event_name
 from ..core.routine.model import Routine
+from ..core.sheet.counting import count_labels, count_unit
 from ..core.sheet.model import PartKind
 from ..core.song.model import PlacedPhrase
 from ..services.check import CheckedRoutine
@@ -25,7 +26,6 @@ from .shared import (
     FacingRunView,
     FindingView,
     FootName,
-    count_labels,
     finding_view,
 )
 
@@ -217,7 +217,7 @@ def timeline_view(checked: CheckedRoutine, *, title: str = "") -> TimelineView:
             )
             for placed in song.placed
         ],
-        count_labels={part.name: count_labels(part) for part in sheet.parts},
+        count_labels={part.name: count_labels(part, count_unit(sheet)) for part in sheet.parts},
         segments=segment_views(timeline),
         occurrences=[_occurrence_view(timeline, there) for there in timeline.occurrences],
         parts=[

@@ -2,7 +2,7 @@
 import { memo } from "react";
 import { useTranslation } from "react-i18next";
 
-import type { SectionView } from "../api/client";
+import type { PartView, SectionView } from "../api/client";
 import { facingColours } from "../theme/facing";
 import { COUNT, HEIGHT, inRow, LANES, middle, rowsOf, x, type ChartRow } from "./footChart";
 import { RoomGlyph } from "./RoomGlyph";
@@ -11,16 +11,25 @@ import "./footChart.css";
 interface Props {
   section: SectionView;
   part: string;
-  /** What dancers say on each whole count of the part. */
+  /** What dancers say on each whole count of the part, and between two of them. */
   labels: string[];
+  between: Between;
   /** Characters of the sheet the cursor is in, to mark its prints. */
   cursor: number | null;
   onPick: (start: number, end: number) => void;
 }
 
 type Move = SectionView["moves"][number];
+type Between = PartView["between"];
 
-export const FootChart = memo(function FootChart({ section, part, labels, cursor, onPick }: Props) {
+export const FootChart = memo(function FootChart({
+  section,
+  part,
+  labels,
+  between,
+  cursor,
+  onPick,
+}: Props) {
   const { t } = useTranslation();
   const words = {
     title: section.title,
@@ -44,7 +53,14 @@ export const FootChart = memo(function FootChart({ section, part, labels, cursor
         </span>
       </header>
       {rowsOf(section).map((row) => (
-        <Row key={row.from} row={row} labels={labels} cursor={cursor} onPick={onPick} />
+        <Row
+          key={row.from}
+          row={row}
+          labels={labels}
+          between={between}
+          cursor={cursor}
+          onPick={onPick}
+        />
       ))}
     </section>
   );
@@ -53,11 +69,12 @@ export const FootChart = memo(function FootChart({ section, part, labels, cursor
 interface RowProps {
   row: ChartRow;
   labels: string[];
+  between: Between;
   cursor: number | null;
   onPick: Props["onPick"];
 }
 
-function Row({ row, labels, cursor, onPick }: RowProps) {
+function Row({ row, labels, between, cursor, onPick }: RowProps) {
   const { t } = useTranslation();
   const moves = row.section.moves.filter((move) => inRow(row, move.at));
   const counts = Array.from({ length: row.counts }, (_, index) => row.from + index);
@@ -73,9 +90,11 @@ function Row({ row, labels, cursor, onPick }: RowProps) {
           <text x={middle(row, at)} y="16" className="count">
             {labels[row.section.first - 1 + at]}
           </text>
-          <text x={middle(row, at + 0.5)} y="16" className="and">
-            &amp;
-          </text>
+          {between.map((said) => (
+            <text key={said.at} x={middle(row, at + said.at)} y="16" className="and">
+              {said.label}
+            </text>
+          ))}
         </g>
       ))}
       <text x="8" y={LANES.L} className="lane" fill="var(--left)">
@@ -95,7 +114,12 @@ function Row({ row, labels, cursor, onPick }: RowProps) {
 const SOLE =
   "M-5.6 -4 C-6.2 -11 -3.4 -14 0.4 -14 C4.6 -14 6.6 -10.6 6 -5 C5.6 -1.6 4.4 0.6 4.2 3.4 C4 7.6 4.2 12 0.4 12.4 C-3.4 12.6 -4 8.6 -4.4 4.6 C-4.7 1.6 -5.3 -0.8 -5.6 -4 Z";
 
-function Print({ row, move, cursor, onPick }: Omit<RowProps, "labels"> & { move: Move }) {
+function Print({
+  row,
+  move,
+  cursor,
+  onPick,
+}: Omit<RowProps, "labels" | "between"> & { move: Move }) {
   const cx = middle(row, move.at);
   const marked = cursor !== null && cursor >= move.start && cursor <= move.end;
   const label = `${move.label} ${move.foot ?? ""} ${move.word} ${move.turn_words}`;

@@ -6,6 +6,7 @@ import { afterEach, describe, expect, it, vi } from "vitest";
 import type { SegmentView, SectionView } from "../api/client";
 import "../i18n";
 import { CLOCKS, facingColours } from "../theme/facing";
+import { COUNT } from "./footChart";
 import { FootChart } from "./FootChart";
 import { RoomGlyph } from "./RoomGlyph";
 import { SongStrip } from "./SongStrip";
@@ -134,16 +135,31 @@ const SECTION: SectionView = {
 };
 
 describe("the foot chart", () => {
-  const draw = (cursor: number | null = null, pick = vi.fn()) =>
+  const STRAIGHT = [{ at: 0.5, label: "&" }];
+  const draw = (cursor: number | null = null, pick = vi.fn(), between = STRAIGHT) =>
     render(
       <FootChart
         section={SECTION}
         part=""
         labels={["1", "2", "3", "4", "5", "6", "7", "8"]}
+        between={between}
         cursor={cursor}
         onPick={pick}
       />,
     );
+
+  it("writes what is said between the counts where the server says it lands", () => {
+    const rolling = [
+      { at: 1 / 3, label: "&" },
+      { at: 2 / 3, label: "a" },
+    ];
+    const { container } = draw(null, vi.fn(), rolling);
+    const written = [...container.querySelectorAll("text.and")].slice(0, 2);
+    expect(written.map((text) => text.textContent)).toEqual(["&", "a"]);
+    const [first, second] = written.map((text) => Number(text.getAttribute("x")));
+    // A count is as wide as from "&" to "a" three times.
+    expect((second! - first!) * 3).toBeCloseTo(COUNT);
+  });
 
   it("says what the section does", () => {
     draw();

@@ -15,6 +15,7 @@ from typing import Final
 from ..layout.engine import lay_out
 from ..layout.timeline import Timeline
 from ..routine.model import Routine
+from ..sheet.counting import unit_said
 from ..sheet.model import Sheet
 from ..song.model import PhraseKind, Song
 from .parts import PartLimits, ending_of, plan_parts, usual_homes
@@ -109,16 +110,9 @@ def best_routines(routine: Routine, k: int) -> tuple[Routine, ...]:
 
 
 def units_match(song: Song, sheet: Sheet) -> bool:
-    """Is the dance counted like the song, in eights or in sixes?
-
-    A sheet says so by its sections: a waltz has them of 6, 12, 24 counts, other dances of 8.
-    """
-    lengths = [section.length for part in sheet.danced for section in part.sections]
-    sixes = sum(length % 6 == 0 and length % 8 != 0 for length in lengths)
-    eights = sum(length % 8 == 0 and length % 6 != 0 for length in lengths)
-    if sixes == eights:
-        return True
-    return (song.count_unit == 6) is (sixes > eights)
+    """Is the dance counted like the song, in eights or in sixes?"""
+    said = unit_said(sheet)
+    return said is None or said == song.count_unit
 
 
 def is_marked(song: Song) -> bool:

@@ -281,6 +281,7 @@ function Charts({ reading, cursor, onPick }: ChartsProps) {
             section={section}
             part={several || part.kind !== "part" ? part.name : ""}
             labels={part.count_labels}
+            between={part.between}
             cursor={cursorIn(section, cursor)}
             onPick={onPick}
           />
