@@ -41,6 +41,7 @@ from .lines.model import FigureLine, Line, OptionLine, PartHeading, Remark, Sect
 from .model import Claim, Claims, Part, PartKind, Sheet
 from .statements.read import read_statements, states_events
 
+_LABEL: Final = re.compile(r"([A-H])\d{1,2}(?![^\W_])")
 MAX_LINES: Final = 2000
 MAX_CHARACTERS: Final = 200_000
 _ODD: Final = re.compile("[\u00a0\u2007\u202f\ufeff\uff01-\uff5e]")
@@ -171,6 +172,7 @@ class _Reader:
             case StepLine():
                 self._steps(line)
             case SectionHeading():
+                self._open_labelled(line)
                 self._part(line.span).open_section(line)
             case Remark():
                 self._remark(line)
@@ -184,6 +186,17 @@ class _Reader:
                 if line.span.line != self._stated_line and EVENT_WORDS.search(line.text):
                     self._stated_line = line.span.line  # once a line, however many facts it has
                     self._stated.take(line.text, self._standing(line.span), head=True)
+
+    def _open_labelled(self, heading: SectionHeading) -> None:
+        """ "A1 …", "B1 …" of a sheet whose head says how long A and B are: parts, though none has
+        a heading of its own."""
+        label = _LABEL.match(heading.title)
+        if label is None or label[1] not in self._lengths or len(self._lengths) < 2:
+            return
+        name = self._builder.name if self._builder is not None else ""
+        taken = any(part.name == label[1] for part in self._parts)
+        if name != label[1] and not taken and (not name or name in self._lengths):
+            self._open(PartKind.PART, label[1], None, heading.span)
 
     def _part_lengths(self, line: Line) -> None:
         if self._builder is not None or STATES_ORDER.match(line.text):

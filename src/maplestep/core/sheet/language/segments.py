@@ -292,6 +292,21 @@ def _of_the_knee(lexemes: Sequence[Lexeme]) -> list[Lexeme]:
 _KNEES: Final = frozenset({"knee", "knees", "genou", "genoux"})
 
 
+def _shoulders(lexemes: Sequence[Lexeme]) -> list[Lexeme]:
+    """ "Passing right shoulders": how one goes by another dancer, no step."""
+    found = list(lexemes)
+    for index in range(2, len(found)):
+        if found[index].word in _SHOULDERS and found[index - 1].kind is Kind.FOOT:
+            passing = found[index - 2].word.startswith("pass")
+            if passing:
+                found[index - 2] = found[index - 2]._replace(kind=Kind.BREAK, value=None)
+                found[index - 1] = found[index - 1]._replace(kind=Kind.STYLE, value=None)
+    return found
+
+
+_SHOULDERS: Final = frozenset({"shoulder", "shoulders"})
+
+
 def _to_the_middle(lexemes: Sequence[Lexeme]) -> list[Lexeme]:
     """ "Step L back to centre", "step L forward to centre": the middle says where that ends."""
     found = list(lexemes)
@@ -329,6 +344,6 @@ def _between_dashes(lexemes: list[Lexeme]) -> list[Lexeme]:
 def segments_of(lexemes: Sequence[Lexeme]) -> list[ClauseWords]:
     """The clauses of a line, in order."""
     cutter = _Cutter()
-    for lexeme in _between_dashes(_to_the_middle(_of_the_knee(lexemes))):
+    for lexeme in _between_dashes(_to_the_middle(_shoulders(_of_the_knee(lexemes)))):
         cutter.take(lexeme)
     return cutter.finish()

@@ -55,7 +55,9 @@ _LABELLED: Final = re.compile(
     _DRESS + r"([A-Z]\d{1,2})(?:[*_\s]*(?:$|[:.\-–—)])|(?=\s[^\W\d]))\s*(.*?)[*_\s]*$"
 )
 _ITEM: Final = re.compile(
-    _DRESS + r"(\d{1,2})\s*[.):/]\s*[*_]*()((?:\d{1,2} )?[^\W\d].*?)[*_:\s]*$"
+    _DRESS
+    + r"(\d{1,2})(?:\s*[.):/]\s*|\s{2,}(?=.*[A-ZÀ-Ý]{3})(?=(?:[^a-z]|x(?=\d))*$))"
+    + r"[*_]*()((?:\d{1,2} )?[^\W\d].*?)[*_:\s]*$"
 )
 _RANGE_HEADING: Final = re.compile(
     _DRESS

@@ -91,12 +91,14 @@ _PATTERNS: Final = (
     ("sentence", r"[.;\n](?=\s|$)"),
     ("own_steps", r"(?<=:)\s*(?:counts?\s+)?1\s*[-–]\s*(?P<own>\d{1,2})\s*[:,]?(?=\s+\w)"),
     ("intro", rf"\bintro(?:duction)?\b\s*(?:of|is|de|:)?\s*{_C}\s*{_COUNTS}|{_C}[\s-]*{_COUNTS}\s+intro\b"),
+    # "Tags: 1 (after wall 2)": how many there are.
+    ("many", r"(?:(?<=tag:)|(?<=tags:)|(?<=restart:)|(?<=restarts:)|(?<=bridges:)|(?<=bridge:))\s*[1-9](?=\s*\()"),
     ("span", r"\b(?:counts?|comptes?|temps|steps?)\s*(?P<sa>\d{1,3})\s*[-–]\s*(?P<sb>\d{1,3})\b"),
     ("number", rf"\b(?:{_C})\b(?!\s*bpm)|\b\d{{1,3}}(?:st|nd|rd|th|eme|er|e)\b"),
 )  # fmt: skip
 # "Tag 2" must be found before "tag"; kinds before the numbers that belong to them.
 _ORDER: Final = (
-    "item", "intro", "not", "fraction", "nth_clock", "nth_later", "clock_wall", "starts", "before_wall", "kind_ord", "numbered",
+    "many", "item", "intro", "not", "fraction", "nth_clock", "nth_later", "clock_wall", "starts", "before_wall", "kind_ord", "numbered",
     "walls_ord", "walls_num", "every", "last_wall", "tag_restart", "continue", "replace", "change_last", "repeat",
     "range", "section", "of_section", "from_one", "on_count", "at_count", "in_brackets", "after_wall", "end_of", "after", "dance", "long", "of",
     "into", "left_out", "cut_section", "cut_off", "counts", "front", "facing_hour", "wall_after", "restart", "short", "unknown_kind", "bridge",
