@@ -31,7 +31,7 @@ from .sequence import order_said, stated_order
 
 FROM_SHEET: Final = "sheet"
 """The origin of an event that the sheet states."""
-_KINDS: Final = {
+EVENT_KINDS: Final = {
     ClaimKind.TAG: EventKind.TAG,
     ClaimKind.RESTART: EventKind.RESTART,
     ClaimKind.TAG_RESTART: EventKind.TAG_RESTART,
@@ -39,13 +39,15 @@ _KINDS: Final = {
     ClaimKind.CHANGE: EventKind.CHANGE,
     ClaimKind.ENDING: EventKind.ENDING,
 }
-_BLOCKS: Final = {
+"""The event that a statement of this kind becomes."""
+STEPS_IN: Final = {
     EventKind.TAG: PartKind.TAG,
     EventKind.TAG_RESTART: PartKind.TAG,
     EventKind.BRIDGE: PartKind.BRIDGE,
     EventKind.CHANGE: PartKind.CHANGE,
     EventKind.ENDING: PartKind.ENDING,
 }
+"""The kind of part of a sheet in which an event's steps stand."""
 _WITHOUT_AFTER: Final = frozenset({EventKind.TAG, EventKind.CHANGE})
 _MOST_WALLS: Final = 60
 
@@ -132,7 +134,7 @@ def _events(stated: SheetStatement, sheet: Sheet) -> Iterator[Event]:
     said = stated.statement
     if said.here and not said.walls:
         return
-    kind = _KINDS[said.kind]
+    kind = EVENT_KINDS[said.kind]
     if kind is EventKind.TAG and said.after is not None:
         raise _NotTakenError("middle")
     walls, facings = said.walls, said.rule
@@ -195,7 +197,7 @@ class _Steps(NamedTuple):
 
 def _steps(stated: SheetStatement, kind: EventKind, sheet: Sheet) -> _Steps:
     """Where the steps of an event come from: a block of the sheet, words, or so many counts."""
-    wanted = _BLOCKS.get(kind)
+    wanted = STEPS_IN.get(kind)
     if wanted is None:
         return _Steps()
     said = stated.statement

@@ -19,10 +19,11 @@ from ..primitives.counts import Cut
 from ..primitives.finding import Finding, Severity, note
 from ..primitives.moves import Span
 from ..primitives.turns import clock
+from ..routine.from_sheet import EVENT_KINDS, STEPS_IN
 from ..routine.model import Event, EventKind, FacingAt, Routine
 from ..sheet.claims import events_in
 from ..sheet.language.lexicon import fold
-from ..sheet.model import ClaimKind, EventClaim, PartKind, Sheet
+from ..sheet.model import EventClaim, Sheet
 from ..sheet.reading_findings import statement_unclear
 from ..sheet.statements import read_statements
 
@@ -39,21 +40,6 @@ _LONG: Final = re.compile(
 _NAMED: Final = re.compile(r"\b((?:tag|bridge|ending)\s+\d{1,2})\b(?!\s*-?\s*(?:counts?|temps))")
 _NO_AND: Final = re.compile(r"without (?:the )?(?:&|and)|sans (?:le )?(?:&|et)")
 _ASSUMED: Final = 4
-_KINDS: Final = {
-    ClaimKind.TAG: EventKind.TAG,
-    ClaimKind.RESTART: EventKind.RESTART,
-    ClaimKind.TAG_RESTART: EventKind.TAG_RESTART,
-    ClaimKind.BRIDGE: EventKind.BRIDGE,
-    ClaimKind.CHANGE: EventKind.CHANGE,
-    ClaimKind.ENDING: EventKind.ENDING,
-}
-_PARTS: Final = {
-    EventKind.TAG: PartKind.TAG,
-    EventKind.TAG_RESTART: PartKind.TAG,
-    EventKind.BRIDGE: PartKind.BRIDGE,
-    EventKind.CHANGE: PartKind.CHANGE,
-    EventKind.ENDING: PartKind.ENDING,
-}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -121,10 +107,10 @@ def _read(piece: str, sheet: Sheet) -> Iterator[_Read]:
 
 
 def _event(claim: EventClaim, piece: str, sheet: Sheet) -> tuple[Event, list[Finding]]:
-    kind, plain = _KINDS[claim.kind], fold(piece)
+    kind, plain = EVENT_KINDS[claim.kind], fold(piece)
     notes: list[Finding] = []
     tag, counts = "", None
-    if kind in _PARTS:
+    if kind in STEPS_IN:
         tag, counts, notes = _steps(kind, plain, sheet)
     after = None
     if claim.after is not None and kind not in (EventKind.TAG, EventKind.CHANGE):
@@ -150,7 +136,7 @@ def _event(claim: EventClaim, piece: str, sheet: Sheet) -> tuple[Event, list[Fin
 
 def _steps(kind: EventKind, plain: str, sheet: Sheet) -> tuple[str, int | None, list[Finding]]:
     """Which steps are meant: the sheet's by name, its only one, or so many counts."""
-    own = [part for part in sheet.parts if part.kind is _PARTS[kind]]
+    own = [part for part in sheet.parts if part.kind is STEPS_IN[kind]]
     named = _NAMED.search(plain)
     part = sheet.part(named[1]) if named else None
     long = _LONG.search(plain)

@@ -296,11 +296,11 @@ def _shoulders(lexemes: Sequence[Lexeme]) -> list[Lexeme]:
     """ "Passing right shoulders": how one goes by another dancer, no step."""
     found = list(lexemes)
     for index in range(2, len(found)):
-        if found[index].word in _SHOULDERS and found[index - 1].kind is Kind.FOOT:
-            passing = found[index - 2].word.startswith("pass")
-            if passing:
-                found[index - 2] = found[index - 2]._replace(kind=Kind.BREAK, value=None)
-                found[index - 1] = found[index - 1]._replace(kind=Kind.STYLE, value=None)
+        verb, side, noun = found[index - 2 : index + 1]
+        passed = noun.word in _SHOULDERS and side.kind is Kind.FOOT
+        if passed and verb.word.startswith("pass"):
+            found[index - 2] = verb._replace(kind=Kind.BREAK, value=None)
+            found[index - 1] = side._replace(kind=Kind.STYLE, value=None)
     return found
 
 

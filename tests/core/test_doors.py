@@ -1,0 +1,115 @@
+"""The same dance through other doors: sentences, brackets, tables. Laws, with counts by hand."""
+
+import pytest
+from core.dancing import part_of, steps
+
+from maplestep.core.findings.registry import sheet_findings
+from maplestep.core.primitives.finding import Severity
+from maplestep.core.routine.event_steps import with_own_steps
+from maplestep.core.routine.from_sheet import taken_over
+from maplestep.core.sheet.read import read_sheet
+
+DANCE = "Kiln\n8 counts, 1 wall\n\n1-8 R vine, L touch, L vine, R touch\n"
+
+# Steps of a tag, with the counts they take in their usual rhythm.
+TAGS = {
+    "hip bumps R L R L": 4,
+    "R rocking chair": 4,
+    "stomp R, stomp L": 2,
+    "sway R, L, R, L": 4,
+    "R jazz box": 4,
+}
+SENTENCES = [
+    "Tag after wall 2: {steps}",
+    "Tag after wall 2 ({counts} counts): {steps}",
+    "At the end of wall 2 there is a {counts} count tag - {steps}",
+    "Tag at the end of wall 2, {counts} counts, {steps} then start over",
+    "Tag à la fin du mur 2 ({counts} temps) : {steps}",
+]
+
+
+@pytest.mark.parametrize("sentence", SENTENCES)
+@pytest.mark.parametrize("tag", TAGS)
+def test_a_tag_of_a_sentence_is_the_tag_of_a_block(tag: str, sentence: str) -> None:
+    """Said in a sentence, or written out below "Tag": the very same moves."""
+    counts = TAGS[tag]
+    block = read_sheet(f"{DANCE}\nTag\n1-{counts} {tag}\n").sheet.part("Tag")
+    reading = read_sheet(f"{DANCE}\n{sentence.format(steps=tag, counts=counts)}\n")
+    (event,) = taken_over(reading).events
+    assert event.walls == (2,)
+    own = with_own_steps(event, reading).own or reading.sheet.part(event.tag)
+    assert own is not None
+    assert block is not None
+    assert own.length == block.length == counts
+    assert [m._replace(span=block.span) for m in own.moves] == [
+        m._replace(span=block.span) for m in block.moves
+    ]
+
+
+@pytest.mark.parametrize(("side", "free"), [("left", "R"), ("right", "L")])
+def test_a_crossing_shuffle_leads_with_the_foot_that_is_free(side: str, free: str) -> None:
+    """To the left the right foot crosses over: R cross, L side, R cross; mirrored to the right."""
+    other = "L" if free == "R" else "R"
+    first = f"1-2 {free} rock side, recover\n"
+    danced = steps(part_of(f"{first}3&4 cross shuffle to the {side}\n"))
+    assert danced[2:] == [f"{free} cross", f"{other} side", f"{free} cross"]
+
+
+@pytest.mark.parametrize("bracket", ["(slow, hold on 2)", "(hold on 2)", "(and hold)"])
+def test_a_step_is_never_dropped_for_its_bracket(bracket: str) -> None:
+    part = part_of(f"1-2 L forward {bracket}\n3-4 R side, L together\n")
+    assert [m.foot and m.foot.value for m in part.moves if m.weight] == ["L", "R", "L"]
+
+
+@pytest.mark.parametrize("lifted", ["kick", "hook", "flick", "touch", "hitch"])
+def test_a_stomp_whose_foot_moves_again_takes_no_weight(lifted: str) -> None:
+    """R stays free: it stomps, is lifted and begins the coaster (R back, L together, R fwd)."""
+    text = f"Kiln\n1-2 stomp R, {lifted} R\n3&4 R coaster step\n5-8 L rocking chair\n"
+    part = part_of(text)
+    assert [m.foot and m.foot.value for m in part.moves if m.weight][:3] == ["R", "L", "R"]
+    wrong = [f for f in sheet_findings(read_sheet(text)) if f.severity is Severity.WRONG]
+    assert [f.code for f in wrong if "weight" in f.code] == []
+
+
+def test_a_stomp_before_the_other_foot_takes_it() -> None:
+    part = part_of("1-2 stomp R, kick L\n3&4 L coaster step\n")
+    assert [m.foot and m.foot.value for m in part.moves if m.weight] == ["R", "L", "R", "L"]
+
+
+ROWS = [
+    ("1", "1-4", "R vine, L touch"), ("", "5-8", "L vine, R touch"),
+    ("2", "1-2", "R forward, pivot ½ left"), ("", "3-4", "walk R, L"), ("", "5-8", "R jazz box"),
+    ("3", "1-4", "R rocking chair"), ("", "5-8", "R rocking chair"),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize("head", ["Section", "Sec", "No", "Set"])
+def test_a_column_that_numbers_sections_counts_nothing(head: str) -> None:
+    """With or without it: 24 counts, half a turn on 10."""
+    plain = "\n".join(f"{counts} {words}" for _, counts, words in ROWS)
+    table = "\n".join(
+        [f"| {head} | Counts | Steps |", "|---|---|---|"]
+        + [f"| {number} | {counts} | {words} |" for number, counts, words in ROWS]
+    )
+    one, other = part_of(f"Kiln\n{plain}\n"), part_of(f"Kiln\n{table}\n")
+    assert one.length == other.length == 24
+    assert steps(one) == steps(other)
+    assert [m.at for m in one.moves] == [m.at for m in other.moves]
+    assert other.net_turn == -4
+
+
+@pytest.mark.parametrize("columns", ["3&4", "3-4"])
+def test_idem_fills_its_own_counts(columns: str) -> None:
+    """Two whole counts either way, so the kick ball change comes once more, two counts later."""
+    part = part_of(f"1&2 R kick ball change\n{columns} idem\n5-8 R jazz box\n")
+    assert part.length == 8
+    assert [m.verb for m in part.moves[3:6]] == [m.verb for m in part.moves[:3]]
+    assert [m.at - 2 for m in part.moves[3:6]] == [m.at for m in part.moves[:3]]
+
+
+def test_counts_behind_a_heading_s_steps_stay_with_their_own() -> None:
+    """A rock and its recover on 1-2, three steps on 3&4: five moves, on 0, 1, 2, 2½ and 3."""
+    text = "First eight: side rock right (1,2), cross shuffle to the left (3&4), L vine (5-8).\n"
+    part = part_of(f"Kiln\n\n{text}")
+    assert [str(m.at) for m in part.moves[:5]] == ["0", "1", "2", "5/2", "3"]
+    assert [m.verb for m in part.moves[:2]] == ["rock", "recover"]
