@@ -25,16 +25,19 @@ afterEach(() => {
 
 function open(put: (version: number, text: string) => Promise<Stored>, first = store(1, "a")) {
   const onStored = vi.fn();
-  const hook = renderHook(() =>
-    useSaved<string, Stored>({
-      keep: "dance.1",
-      first,
-      draftOf: (stored) => stored.text,
-      put,
-      get: () => Promise.resolve(store(7, "theirs")),
-      onStored,
-      delay: DELAY,
-    }),
+  const hook = renderHook(
+    ({ seen }: { seen?: number }) =>
+      useSaved<string, Stored>({
+        keep: "dance.1",
+        first,
+        draftOf: (stored) => stored.text,
+        put,
+        get: () => Promise.resolve(store(7, "theirs")),
+        onStored,
+        delay: DELAY,
+        seen,
+      }),
+    { initialProps: {} },
   );
   return { hook, onStored };
 }
@@ -108,6 +111,34 @@ describe("autosave", () => {
     act(() => hook.result.current.keepMine());
     await pass(DELAY);
     expect(put.mock.calls).toEqual([[5, "mine"]]);
+  });
+
+  it("hears of a version that somebody else wrote, before it writes itself", () => {
+    const { hook } = open(vi.fn(accept));
+    hook.rerender({ seen: 1 });
+    expect(hook.result.current.state.problem).toBeNull();
+    hook.rerender({ seen: 4 });
+    expect(hook.result.current.state.problem).toEqual({ kind: "conflict", version: 4 });
+  });
+
+  it("is not told of its own write, seen on its way or afterwards", async () => {
+    let answer: () => void = () => undefined;
+    const put = vi.fn(
+      (version: number, text: string) =>
+        new Promise<Stored>((resolve) => {
+          answer = () => resolve(store(version + 1, text));
+        }),
+    );
+    const { hook } = open(put);
+    act(() => hook.result.current.edit("b"));
+    await pass(DELAY);
+    // The server has it already, its answer is still on the way.
+    hook.rerender({ seen: 2 });
+    expect(hook.result.current.state.problem).toBeNull();
+    await act(async () => answer());
+    hook.rerender({ seen: 2 });
+    expect(hook.result.current.state.problem).toBeNull();
+    expect(hook.result.current.state.version).toBe(2);
   });
 
   it("takes the other version and can undo that", async () => {
