@@ -20,6 +20,9 @@ def attached(clauses: list[Clause]) -> list[Clause]:
     kept: list[Clause] = []
     for clause in clauses:
         before = kept[-1] if kept else None
+        if before is not None and _changes_weight(before, clause):
+            clause.sense, clause.figure = Sense.FIGURE, BY_NAME["recover"]
+            clause.feet, clause.weight = [before.feet[0].other], None
         if before is not None and _belongs_to(before, clause):
             continue
         clause.figure = _figure_again(kept, clause) or _swivelled_on(kept, clause) or clause.figure
@@ -66,6 +69,19 @@ def _belongs_to(before: Clause, clause: Clause) -> bool:
         return True
     turns = clause.sense is Sense.TURN and clause.bracket
     return turns and before.sense in {Sense.FIGURE, Sense.TURN} and _turned_beside(before, clause)
+
+
+def _changes_weight(before: Clause, clause: Clause) -> bool:
+    """ "Step ball of right beside left, change weight to left": the other foot's own move.
+
+    In brackets, or behind a figure that need not take the weight, it says where that ends.
+    """
+    steps = before.figure in _TAKES_WEIGHT and bool(before.figure or before.direction)
+    alone = clause.only_weight and not clause.bracket and before.weight is None
+    return alone and steps and len(before.feet) == 1 and clause.weight is before.feet[0].other
+
+
+_TAKES_WEIGHT: Final = (None, STEP, BY_NAME["ball"])
 
 
 def _weighed(before: Clause, clause: Clause) -> None:

@@ -8,11 +8,12 @@ which takes the foot and the turn said right before it along.
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from itertools import pairwise
 from typing import Final
 
 from ...figures.vocabulary import BY_NAME, STEP
+from ...primitives.feet import Foot
 from .kinds import Kind
 from .lexicon import Lexeme
 
@@ -50,6 +51,8 @@ CUTS: Final = frozenset({Kind.BREAK, Kind.JOIN, Kind.COLON, Kind.OPEN, Kind.CLOS
 _SIDED: Final = frozenset({Kind.AMOUNT, Kind.TURN, Kind.TO, Kind.STANDING})
 _KINDS_OF_STEP: Final = frozenset({"toe", "big step"})
 _DASHES: Final = frozenset("-–—")
+_MOVED: Final = frozenset({Kind.DIRECTION, Kind.AMOUNT})
+_MOVES: Final = _MOVED | _SIDED | {Kind.FOOT}
 _SAID_BEFORE: Final = frozenset({Kind.FOOT, Kind.AMOUNT, Kind.TURN})
 
 
@@ -80,6 +83,22 @@ def _give_back(before: ClauseWords, segment: ClauseWords) -> None:
     feet = [lexeme.value for lexeme in before.lexemes if lexeme.kind is Kind.FOOT]
     if own[0] is not own[1] and len(feet) > 1 and feet[-1] is not own[0]:
         before.lexemes.append(segment.lexemes.pop(0))
+
+
+def _parted(segment: ClauseWords) -> list[ClauseWords]:
+    """ "L ¼ brush R", "R side touch L": two feet are named, so the first one has stepped."""
+    lexemes = segment.lexemes
+    index = next((i for i, x in enumerate(lexemes) if x.kind is Kind.FIGURE), 0)
+    before, behind = lexemes[:index], lexemes[index + 1 : index + 2]
+    kinds = {x.kind for x in before[1:]}
+    moved = before[:1] and before[0].kind is Kind.FOOT and kinds & _MOVED and kinds <= _MOVES
+    if not moved or not behind or behind[0].kind is not Kind.FOOT:
+        return [segment]
+    other = {before[0].value, behind[0].value} == {Foot.LEFT, Foot.RIGHT}
+    if not other or lexemes[index].gerund or max(lexemes[index].value.lengths) > 1:
+        return [segment]
+    rest = replace(segment, lexemes=lexemes[index:], carried=0)
+    return [replace(segment, lexemes=before), rest]
 
 
 class _Cutter:
@@ -118,7 +137,7 @@ class _Cutter:
         self._close()
         for before, segment in pairwise(self.done):
             _give_back(before, segment)
-        return self.done
+        return [part for segment in self.done for part in _parted(segment)]
 
     def _cut(self, kind: Kind) -> None:
         self._close()
@@ -292,6 +311,23 @@ def _of_the_knee(lexemes: Sequence[Lexeme]) -> list[Lexeme]:
 _KNEES: Final = frozenset({"knee", "knees", "genou", "genoux"})
 
 
+def _around(lexemes: Sequence[Lexeme]) -> list[Lexeme]:
+    """ "Sweep R around": the way of a leg in the air; a turn "around" is none of this."""
+    found = list(lexemes)
+    lifted = False
+    for index, lexeme in enumerate(lexemes):
+        if lexeme.kind is Kind.FIGURE:
+            lifted = lexeme.value.name in LIFTED
+        elif lifted and lexeme.word in _AROUND:
+            found[index] = lexeme._replace(kind=Kind.STYLE, value=None)
+        elif lexeme.kind is not Kind.FOOT:
+            lifted = False
+    return found
+
+
+_AROUND: Final = frozenset({"round", "around", "autour"})
+
+
 def _shoulders(lexemes: Sequence[Lexeme]) -> list[Lexeme]:
     """ "Passing right shoulders": how one goes by another dancer, no step."""
     found = list(lexemes)
@@ -344,6 +380,6 @@ def _between_dashes(lexemes: list[Lexeme]) -> list[Lexeme]:
 def segments_of(lexemes: Sequence[Lexeme]) -> list[ClauseWords]:
     """The clauses of a line, in order."""
     cutter = _Cutter()
-    for lexeme in _between_dashes(_to_the_middle(_shoulders(_of_the_knee(lexemes)))):
+    for lexeme in _between_dashes(_to_the_middle(_shoulders(_around(_of_the_knee(lexemes))))):
         cutter.take(lexeme)
     return cutter.finish()

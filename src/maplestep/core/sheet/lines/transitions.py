@@ -172,7 +172,7 @@ def _heading(
             cost += 1.5
     elif isinstance(line, PartHeading):
         cost += _cost_of_part(line, context)
-        cost += _NOT_YET if state.head and _only_states(line) else 0.0
+        cost += _NOT_YET if state.head and _only_states(line, following) else 0.0
     behind = _on_its_line(line)
     base = state.reached if choice.role is Role.SECTION else 0
     proper = _is_proper(line) if isinstance(line, PartHeading) else state.proper
@@ -230,9 +230,13 @@ def tells_steps(line: Line) -> bool:
     return seen.steps > 0 and seen.feet > 0
 
 
-def _only_states(line: PartHeading) -> bool:
-    """ "Tag: 4 counts after wall 2" in the head says when, not with which steps."""
-    plain = line.kind is PartKind.PART or tells_steps(line)
+def _only_states(line: PartHeading, following: Choice | None) -> bool:
+    """ "Tag: 4 counts after wall 2" in the head says when, not with which steps.
+
+    A line that says both, above the heading of the dance, is whole without the lines below.
+    """
+    whole = following is not None and following.role in {Role.SECTION, Role.PART}
+    plain = line.kind is PartKind.PART or (tells_steps(line) and not whole)
     read = read_statements(line.text)
     known = bool(read.events) or any(each.statement for each in read.unclear)
     return not plain and known
