@@ -131,8 +131,12 @@ def changed(text: str, reading: Reading) -> list[tuple[str, str]]:
             continue
         if " wall" in line.words:
             continue  # "turn ½ left to face the back wall" says how far twice
+        before = None
         for lexeme in standard().lexemes(line.words):
-            found += one_changed(text, line, lexeme)
+            # "¼ L L fwd": the side of a turn and the foot, said one behind the other.
+            side = lexeme.kind is Kind.FOOT and before is Kind.AMOUNT
+            found += [] if side else one_changed(text, line, lexeme)
+            before = lexeme.kind
     return found
 
 
