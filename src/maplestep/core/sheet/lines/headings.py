@@ -83,6 +83,12 @@ _PART_BEHIND: Final = re.compile(
     _DRESS + r"([A-H])\s+part(?:ie)?\b[*_]*\s*((?:$|[:(\[–—-]).*?)[*_\s]*$", re.IGNORECASE
 )
 _LETTER: Final = re.compile(_DRESS + r"([A-F]['’]?)()[\])}*_~=:\s-]*$")
+_LETTER_LENGTH: Final = re.compile(
+    _DRESS + r"([A-F]['’]?)[*_\s]*[:=(\[–—-]?\s*"
+    r"(\d{1,3}\s*(?:c|counts?|cts?|temps|comptes?))[\])}*_~=:\s-]*$",
+    re.IGNORECASE,
+)
+"""A part by its letter and its length: "B [16 counts]", "B - 16c"."""
 _NAMED_PART: Final = re.compile(
     _DRESS + r"(pre-?chorus|verse|chorus|couplet|refrain|pre-?refrain)(?:\s+(\d|[A-Z]))?"
     r"(?![\w'’])[*_]*\s*((?:$|[:(\[–—-]).*?)[*_\s]*$",
@@ -115,7 +121,8 @@ _KINDS: Final = {
     "fin": PartKind.ENDING,
 }
 _COUNTS_IN: Final = re.compile(
-    r"(?<!over )(?<!for )(?<![\d/])(\d{1,4})[\s-]*(?:counts?|cts?|temps|comptes?)\b", re.IGNORECASE
+    r"(?<!over )(?<!for )(?<![\d/])(\d{1,4})(?:[\s-]*(?:counts?|cts?|temps|comptes?)|c)\b",
+    re.IGNORECASE,
 )
 _LENGTH_FIRST: Final = re.compile(
     r"\s*\(?\d{1,4}[\s-]*(?:counts?|cts?|temps|comptes?)\b\)?", re.IGNORECASE
@@ -411,6 +418,7 @@ _FORMS: Final[tuple[tuple[re.Pattern[str], _Make], ...]] = (
     (_PART, _part),
     (_PART_BEHIND, _part),
     (_LETTER, _part),
+    (_LETTER_LENGTH, _part),
     (_NAMED_PART, _named_part),
     (_INTRO_PART, _named_part),
     (_ORDERED_PART, _ordered_part),

@@ -13,14 +13,8 @@ from .model import Line, OptionLine, PartHeading, Remark, SectionHeading, StepLi
 from .transitions import tells_steps
 
 _LEFT_OVER: Final = 2.5
-
-
 _WRAPPED: Final = 3
-
-
 """So many lines at most are taken for the rest of a wrapped line."""
-
-
 _OPEN_END: Final = (",", ";", " and", " et", "&", " then", "+", " puis")
 
 
@@ -150,7 +144,8 @@ def _wrapped(
         return line, 0
     longer, best = line, (line, 0)
     for taken, (following, role) in enumerate(zip(below, roles, strict=False), start=1):
-        if not _may_go_on(longer, following, role) or (best[1] and not _begins_small(following)):
+        runs_on = _begins_small(following) or longer.words.rstrip().endswith(_OPEN_END)
+        if not _may_go_on(longer, following, role) or (best[1] and not runs_on):
             break
         longer = _run_on(longer, following, text)
         # Steps left over below cost as much as a line read in its figures' usual rhythm.

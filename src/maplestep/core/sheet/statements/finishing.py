@@ -328,6 +328,9 @@ class Finishing(Slots):
             return draft.asks  # "twice: after the 3rd and after the 6th wall" says when
         if not (draft.walls or draft.rule):
             return self._trouble_of_unplaced(draft)
+        bare = draft.after is not None and draft.after_end < 0 and draft.section is None
+        if draft.kind is ClaimKind.RESTART and draft.at_end and bare:
+            return "place"  # "at the end of wall 4 ... 4 counts ... restart" stops nowhere
         needs_place = draft.kind in STOPS or draft.kind is ClaimKind.BRIDGE
         if needs_place and draft.after is None and not draft.here:
             return "place"

@@ -43,6 +43,8 @@ _CHANGED_TO: Final = re.compile(
     r"(?=\s*,?\s*\b(?:and|then|et|puis)\b\s+(?:then\s+)?(?:re-?start|start|begin|reprendre)"
     r"|[.;)]|\s*\((?!weight|no weight|appui)|$)"
 )
+# "As far as the coaster on count 16": that count is danced.
+_REACHES: Final = re.compile(r"\b(?:as far as|up to|upto|until|through|get to|reach)\b[^.;:,]*$")
 # "Notes: 1 restart, 1 tag" only says that there are some.
 _SUMMARY: Final = re.compile(
     rf"^\W*(?:notes?\b\W*)?(?:(?:{CARDINAL})\s+(?:easy\s+|short\s+)?(?:re-?starts?|tags?|bridges?|endings?|ponts?|reprises?)"
@@ -345,7 +347,8 @@ class _Reader(Finishing):
         self._cut(token, "danced")
 
     def _on_count(self, _: int, token: Token) -> None:
-        if self._now.kind is ClaimKind.ENDING:
+        reaches = _REACHES.search(self._plain, 0, token.start) is not None
+        if self._now.kind is ClaimKind.ENDING or reaches:
             self._put_after(token, Fraction(int(token["on"])), token["on"])
         elif self._now.kind is None or self._now.kind in STOPS:
             number = int(token["on"]) - 1

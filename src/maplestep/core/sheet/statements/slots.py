@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from fractions import Fraction
 from typing import Final
 
@@ -63,8 +64,17 @@ class Slots:
             return  # "on the last wall (wall 12)", said twice
         if self._now.walls:
             self._begin(token)
+        if self._now.inherited and self._stands_behind(token, ("sentence",)):
+            self._now.asks = self._now.asks or ("but_not" if self._said_otherwise(token) else "")
         self._now.walls, self._now.facings, self._now.walls_end = walls, facings, token.end
         self._now.at_end = self._now.at_end or self._stands_behind(token, ("end_of", "after_wall"))
+
+    def _said_otherwise(self, token: Token) -> bool:
+        """ "Tag after walls 1 and 3; wall 5 goes on": words unknown here, that may deny it."""
+        following = self._tokens[self._tokens.index(token) + 1 :]
+        end = following[0].start if following else len(self._plain)
+        words = re.split(r"[.;,(]", self._plain[token.end : end])[0]
+        return bool(re.search(r"(?!too|also|well|same|aussi)\b[a-z]{3}", words))
 
     def _stands_behind(self, token: Token, names: tuple[str, ...]) -> bool:
         index = self._tokens.index(token)

@@ -31,11 +31,12 @@ _COUNT: Final = rf"(?P<%s>(?:{_C}))\s?(?P<%s_and>&(?!\s*\d)|½|\.5(?!\d))?(?!\d|
 _PATTERNS: Final = (
     ("not", r"\b(?:no|not any|pas de|sans|ni|zero|none|aucune?)\b(?!\s*\.?\s*\d)|(?<=tags)\s*:\s*0\b|(?<=restarts)\s*:\s*0\b"),
     ("fraction", r"\d+\s*/\s*[248]\b|[¼½¾⅛]"),
+    ("ordinary", rf"\b(?:{_WALLS}\s*(?:#\s*)?{_LIST}|{_ORDS}\s+{_WALLS})\s*(?:,\s*)?(?:(?:all|both|then|just|each)\s+)?(?:(?:go(?:es)?|run|runs)\s+(?:straight\s+)?through|(?:are|is)\s+(?:all\s+|both\s+)?(?:danced\s+)?(?:(?:as\s+)?(?:normal|usual|written|full|complete|whole)|in full|straight through)|(?:have|has)\s+(?:none|neither)|as (?:normal|usual|written)|in full|normale?s?\b|(?:sont|est)\s+(?:complets?|normale?s?)|complets?\b)"),
     ("nth_clock", rf"(?P<nth>{ORDINAL})\s+time\s+(?:you\s+)?(?:start|begin|face|are at)\w*\s+(?:at|facing|to|the)?\s*(?P<nth_at>{_CLOCK}|{_SIDE})"),
     ("nth_later", rf"\b(?:when|as) (?:you )?(?:start|begin|face|are (?:at|facing))\w*\s+(?:at|facing|to|the)?\s*(?P<later_at>{_CLOCK}|{_SIDE})\s+for\s+the\s+(?P<later>{ORDINAL})\s+time"),
     ("clock_wall", rf"(?:(?P<nth_wall>{ORDINAL})\s+)?(?P<cwall>{_CLOCK})\s+walls?\b|\b(?P<side_wall>front|back)\s+wall\b"),
     ("starts", rf"\b(?:start(?:s|ing)?|begin(?:s|ning)?|depart)\s+(?:(?:the\s+|this\s+)?wall(?:\s+\d{{1,2}})?\s+)?(?:at|facing|to|on|from|a)?\s*(?:the\s+)?(?P<start_at>{_CLOCK}|{_SIDE}|(?<=facing )(?:12|3|6|9)\b(?![:.]|\s*(?:counts?|cts?)))"),
-    ("before_wall", rf"\b(?:before|then)\s+(?:starting|start|beginning|begin|you start|on to)\s+(?:with\s+)?{_WALLS}\s*{_C}"),
+    ("before_wall", rf"[;,]\s*(?:and\s+|you\s+)*(?:start|begin)\s+{_WALLS}\s*{_C}(?=\s+(?:facing|at|on|from)\b)|\b(?:before|then)\s+(?:starting|start|beginning|begin|you start|on to)\s+(?:with\s+)?{_WALLS}\s*{_C}"),
     ("kind_ord", rf"\b(?:{ORDINAL}|{_C})\s+(?:(?:easy|short|quick|little|simple|small)\s+)?(?=(?:restart|tag|bridge|reprise)s?\b)"),
     ("walls_ord", rf"\b(?P<ords>{_ORDS})\s+{_WALLS}\b"),
     ("walls_num", rf"\b(?:{_WALLS}|w(?=\s?\d))\s*(?:number\s+|no\.?\s*|#\s*|n°\s*|:\s*)?(?P<list>{_LIST})(?P<or>\s*(?:or|ou)\s+{_C}\b)?"),
@@ -66,12 +67,12 @@ _PATTERNS: Final = (
     ("counts", rf"(?P<counts>{_C})[\s-]*(?P<more>(?:extra|additional|more)\s+)?{_COUNTS}"),
     ("wall_after", rf"(?P<wa>{_C})\s*[(\[]?\s*(?=(?:after|apres)\s+(?:count\s+)?\d)"),
     ("restart", r"\bre-?start(?:s|ed)?\b|\brestarting\b|\bredemarr\w+|\breprises?\b|\b(?:re)?start\s+(?:the\s+dance\s+)?(?:again|over|from the (?:top|beginning|start))\b|\bbegin\s+(?:the\s+dance\s+)?(?:again|over)\b|\brepren(?:dre|ds?|ez)\b(?!\s+(?:appui|le poids))|\brecommence[rz]?\b"),
-    ("short", r"\bshort(?:er)?\s+(?=walls?\b)|\bshort\s+wall\b|\b(?:is|are)\s+short\b|\bhalf\s+walls?\b|(?:\b\d\s+)?\bmurs?\s+courts?\b"),
+    ("short", r"\bshort(?:er)?\s+(?=walls?\b)|\bshort\s+wall\b|\b(?:is|are)\s+short\b|\bhalf\s+walls?\b|(?<=\d )(?:ends?|stops?|finish(?:es)?|is over)(?=\s+after\s+(?:only\s+|just\s+|the\s+|count\s+)*\d)|(?:\b\d\s+)?\bmurs?\s+courts?\b"),
     ("unknown_kind", r"\br/s\b"),
     ("bridge", r"\bbridges?\b|\bpont\b"),
     ("change", r"\bstep change\b|\bchangement de pas\b"),
     ("ending", r"\bending\b(?!\s+(?:with|w|weight|up|in)\b|\s+(?:on|facing)\s+(?:the\s+)?(?:left|right|l|r|both)\b)|\b(?:end|finish) the dance\b|\bto\s+(?:end|finish)\b(?=\s*(?::|,|the dance|on\b|facing|$))|\b(?:dance|song|music)\s+(?:ends|finishes)\b(?!\s+(?:with\s+(?:the\s+)?(?:weight|left|right|l|r)|on\s+(?:the\s+)?(?:left|right|l|r|lf|rf)|weight)\b)|(?:^\W*|[.;]\s+)(?:big\s+)?finish(?:\s*:|(?=\s+on\s+wall))|(?:^\W*|[.;]\s+)fin(?:ale?)?\s*:|(?:^\W*|[.;]\s+)finale?(?=\s+(?:au|sur|du)\b)|\bat the very end\b|\bfin de la danse\b"),
-    ("hold", r"\b(?:hold|wait|pause|freeze)\b(?:\s+for)?"),
+    ("hold", r"\b(?:hold|wait|pause|freeze|tenir|tenez|attendre|attendez|patienter)\b(?:\s+for|\s+pendant)?"),
     ("numbered", r"(?P<named>tag|restart|bridge)\s*#?\s*(?P<no>[1-9]|(?<=\s)[a-d])\b(?!\s+(?:wall|tag|at|the)\b|\d|\s*[-–&]\s*\d|[:.]\d|[\s-]*(?:counts?|cts?|temps|comptes?))|\B#(?P<no2>[1-9])\b"),
     ("tag", r"\btags?\s*/\s*bridges?\b|\bbridges?\s*/\s*tags?\b|\btags?\b"),
     ("item", r"(?:^|(?<=\s))\d{1,2}[.)]\s+(?=(?:re-?start|tag|bridge|ending|walls?|on|at|after|mur|reprise)\b)"),
@@ -98,7 +99,7 @@ _PATTERNS: Final = (
 )  # fmt: skip
 # "Tag 2" must be found before "tag"; kinds before the numbers that belong to them.
 _ORDER: Final = (
-    "many", "item", "intro", "not", "fraction", "nth_clock", "nth_later", "clock_wall", "starts", "before_wall", "kind_ord", "numbered",
+    "many", "item", "intro", "not", "ordinary", "fraction", "nth_clock", "nth_later", "clock_wall", "starts", "before_wall", "kind_ord", "numbered",
     "walls_ord", "walls_num", "every", "last_wall", "tag_restart", "continue", "replace", "change_last", "repeat",
     "range", "section", "of_section", "from_one", "on_count", "at_count", "in_brackets", "after_wall", "end_of", "after", "dance", "long", "of",
     "into", "left_out", "cut_section", "cut_off", "counts", "front", "facing_hour", "wall_after", "restart", "short", "unknown_kind", "bridge",
@@ -110,7 +111,7 @@ _ANY: Final = re.compile("|".join(f"(?P<t_{name}>{_BY_NAME[name]})" for name in 
 ANY_KIND: Final = re.compile(
     r"\b(?:tag|re-?start|bridge|pont|reprise|ending|redemarr|short|half wall|extra|add |ajouter|replace"
     r"|begin again|start again|start over|start the dance|begin the dance|recommencer|repren|recommence|murs? courts?"
-    r"|last wall|final|insert|only|just |additional|seulement|ne faire|ne dans|freeze|(?:dance|song|music) ends|(?:big )?finish\b|end the dance|finish the dance|fin\b|hold|wait |pause|repeat|last \w+ counts? (?:again|twice)|r/s|(?:leave (?:out|off)|omit|skip|miss(?: out)?|drop|cut|replace) (?:(?:the )?(?:last|final)|(?:counts? )?\d|(?:the )?(?:section|set|s\d|\w+ section))|to end|very end|ends on|finishes|step change|change )",
+    r"|last wall|final|(?:ends?|stops?|finish(?:es)?|is over) after|insert|only|just |additional|seulement|ne faire|ne dans|freeze|(?:dance|song|music) ends|(?:big )?finish\b|end the dance|finish the dance|fin\b|hold|wait |pause|tenir |tenez |attend|patienter|repeat|last \w+ counts? (?:again|twice)|r/s|(?:leave (?:out|off)|omit|skip|miss(?: out)?|drop|cut|replace) (?:(?:the )?(?:last|final)|(?:counts? )?\d|(?:the )?(?:section|set|s\d|\w+ section))|to end|very end|ends on|finishes|step change|change )",
 )
 
 # "At the end of wall 4 sway R, L": something happens there, without a word for it.
