@@ -135,6 +135,8 @@ def expand(
     for index, template in enumerate(templates):
         role, verb, direction, weighs, fixed = template
         foot = lead if role == "F" else lead.other if role == "O" else _NO_ROLE[role]
+        if verb == "spiral" and foot is stance.weight:
+            direction = "place"  # on the foot that carries the weight, the other one hooks
         moves.append(
             Move(
                 landings[index],
@@ -188,7 +190,7 @@ def _lead(use: FigureUse, weight: Foot | None, landings: int) -> tuple[Foot, Foo
     if use.figure.name == "recover" and isinstance(use.weight, Foot):
         return use.weight, None
     if weight in (Foot.LEFT, Foot.RIGHT):
-        stays = _templates(use, landings, Foot.RIGHT)[0].verb in {"turn", "spin"}
+        stays = _templates(use, landings, Foot.RIGHT)[0].verb in {"turn", "spin", "spiral"}
         return (weight if stays else weight.other), None
     return use.travel or Foot.RIGHT, None if use.travel else Foot.RIGHT
 

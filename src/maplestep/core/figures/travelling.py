@@ -137,8 +137,9 @@ TRAVELLING: Final[tuple[Figure, ...]] = (
         ways=(
             "[F heel fwd]; F together; [O heel fwd]; O together",
             "[F heel fwd]; F together; [O heel fwd]",
+            "[F heel fwd]; F together",
         ),
-        rhythms=("1&2&", "1&2"),
+        rhythms=("1&2&", "1&2", "1&"),
     ),
     Figure(
         name="toe switches",
@@ -147,8 +148,9 @@ TRAVELLING: Final[tuple[Figure, ...]] = (
         ways=(
             "[F point side]; F together; [O point side]; O together",
             "[F point side]; F together; [O point side]",
+            "[F point side]; F together",
         ),
-        rhythms=("1&2&", "1&2"),
+        rhythms=("1&2&", "1&2", "1&"),
     ),
     Figure(
         name="k step",

@@ -8,7 +8,19 @@ from typing import Final, NamedTuple
 from .feet import Foot
 
 _ON_THE_LOADED_FOOT: Final = frozenset(
-    {"hop", "swivel", "unwind", "turn", "spin", "bump", "sway", "knee pop", "toe fan", "heel fan"}
+    {
+        "hop",
+        "swivel",
+        "unwind",
+        "turn",
+        "spin",
+        "spiral",
+        "bump",
+        "sway",
+        "knee pop",
+        "toe fan",
+        "heel fan",
+    }
 )
 
 

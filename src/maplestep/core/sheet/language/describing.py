@@ -21,6 +21,8 @@ _ROUGHLY: Final = {
     "diag fwd": "fwd", "diag back": "back", "behind": "back", "place": "near", "together": "near",
     "in": "near", "out": "side", "": "near",
 }  # fmt: skip
+_OPEN_ENDS: Final = frozenset({"touch", "scuff", "brush", "hitch", "kick", "point", "flick"})
+"""What a figure of steps often ends with instead of its last one, without weight."""
 _SAME_VERBS: Final = frozenset({"rock", "recover", "lock", "ball", "pivot", "turn", "drop"})
 
 
@@ -72,13 +74,14 @@ def _named(figure: Sequence[FigureUse], steps: Sequence[FigureUse]) -> list[Figu
 
 def _ended(named: list[FigureUse], steps: Sequence[FigureUse], landings: int) -> list[FigureUse]:
     """ "Sailor (R behind, L side, R forward)", "mambo (..., step back)": the last step may go
-    elsewhere than usual."""
+    elsewhere than usual, "jazz box (cross, back, side, touch)" or be none."""
     figure = named[0]
     if len(named) > 1 or figure.ending is not None or figure.figure.lengths[0] < 3:
         return named
     lead = figure.foot or steps[0].foot or Foot.RIGHT
     first, second = _danced(named, landings, lead), _danced(steps, landings, lead)
-    if first is None or second is None or steps[-1].figure is not STEP:
+    closes = steps[-1].figure
+    if first is None or second is None or not (closes is STEP or closes.name in _OPEN_ENDS):
         return named
     turns = any(use.asks_turn for use in (*named, *steps))
     pairs = [_alike(a, b, turns) for a, b in zip(first, second, strict=True)]
@@ -88,6 +91,8 @@ def _ended(named: list[FigureUse], steps: Sequence[FigureUse], landings: int) ->
     anchored = (last[0].direction, last[1].direction) == ("back", "place")
     mambo = first[0].verb == "rock" and last[0].direction == "together"
     free = sailor or anchored or mambo or last[1].direction in figure.figure.variants
+    if closes is not STEP and all(pairs[:-1]) and last[0].foot is last[1].foot:
+        return [replace(figure, ending=closes, ending_direction=last[1].direction)]
     same = not last[1].direction or last[0].direction == last[1].direction
     if not all(pairs[:-1]) or same or not stepped or not free:
         return named
