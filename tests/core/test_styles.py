@@ -169,6 +169,7 @@ def wrapped(text: str, width: int) -> str:
     lines = []
     for line in text.split("\n"):
         counted = line.lstrip()[:1].isdecimal() and "\t" not in line and "|" not in line
+        counted = counted and not line.isupper()  # a title in capitals, "25-32 CHASSÉ, ROCK"
         lines += textwrap.wrap(line, width, break_on_hyphens=False) if counted else [line]
     return "\n".join(lines)
 
