@@ -129,8 +129,8 @@ def changed(text: str, reading: Reading) -> list[tuple[str, str]]:
         # What a bracket or a colon describes once more is compared, not danced.
         if any(mark in line.words for mark in "([:") or "bump" in line.words.lower():
             continue
-        if " wall" in line.words:
-            continue  # "turn ½ left to face the back wall" says how far twice
+        if " wall" in line.words or "hips" in line.words:
+            continue  # which way hips circle moves no foot; "turn ½ left to face the back wall" says how far twice
         before = None
         for lexeme in standard().lexemes(line.words):
             # "¼ L L fwd": the side of a turn and the foot, said one behind the other.
