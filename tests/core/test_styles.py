@@ -130,7 +130,8 @@ def changed(text: str, reading: Reading) -> list[tuple[str, str]]:
         if any(mark in line.words for mark in "([:") or "bump" in line.words.lower():
             continue
         if " wall" in line.words or "hips" in line.words:
-            continue  # which way hips circle moves no foot; "turn ½ left to face the back wall" says how far twice
+            # Which way hips circle moves no foot; "½ left to face the back wall" says it twice.
+            continue
         before = None
         for lexeme in standard().lexemes(line.words):
             # "¼ L L fwd": the side of a turn and the foot, said one behind the other.

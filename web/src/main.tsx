@@ -1,9 +1,9 @@
 import "./theme/base.css";
-import "./i18n";
 
 import { createRoot } from "react-dom/client";
 
 import { App } from "./app/App";
+import { begin } from "./i18n";
 
 // Ant Design's scroll lock adds a style element without the nonce it was given. Scripts that
 // run here carry the nonce themselves, so their style elements may carry it too.
@@ -16,4 +16,5 @@ document.createElement = ((name: string, options?: ElementCreationOptions) => {
 }) as typeof document.createElement;
 
 const root = document.getElementById("root");
-if (root) createRoot(root).render(<App />);
+// Without its words a language cannot be spoken; English is always there.
+if (root) void begin().finally(() => createRoot(root).render(<App />));

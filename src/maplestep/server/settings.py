@@ -17,6 +17,8 @@ from urllib.parse import unquote, urlsplit
 
 from csp.constants import NONCE, SELF
 
+from maplestep.messages.language import LANGUAGES as SPOKEN
+
 ROOT = Path(__file__).resolve().parents[3]
 SECRET_KEY = os.environ["MAPLESTEP_SECRET"]
 DEBUG = False
@@ -48,6 +50,7 @@ MIDDLEWARE = [
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "maplestep.server.language.language_middleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "axes.middleware.AxesMiddleware",
 ]
@@ -98,6 +101,7 @@ DATABASES = {
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 
 LANGUAGE_CODE = "en"
+LANGUAGES = list(SPOKEN.items())
 TIME_ZONE = "UTC"
 USE_TZ = True
 

@@ -1,5 +1,6 @@
 // The one way to the server. Types come from its OpenAPI document at build time.
 import createClient from "openapi-fetch";
+import i18next from "i18next";
 
 import type { components, paths } from "./schema";
 
@@ -47,6 +48,7 @@ export const cookie = (name: string) =>
 export const api = createClient<paths>({ baseUrl: "" });
 api.use({
   onRequest({ request }) {
+    request.headers.set("Accept-Language", i18next.language);
     if (request.method !== "GET") request.headers.set("X-CSRFToken", cookie("csrftoken"));
     return request;
   },
@@ -102,7 +104,7 @@ export async function sendFile<T>(
   const call = fetch(path, {
     method: "POST",
     body,
-    headers: { "X-CSRFToken": cookie("csrftoken") },
+    headers: { "X-CSRFToken": cookie("csrftoken"), "Accept-Language": i18next.language },
   }).then(async (response) => {
     const json = await response.json().catch(() => ({}));
     return response.ok ? { data: json as T, response } : { error: json, response };

@@ -1,11 +1,13 @@
 import { QueryClient, QueryClientProvider, useQuery } from "@tanstack/react-query";
 import { App as AntApp, ConfigProvider } from "antd";
 import { Suspense, useEffect, useState } from "react";
+import { useTranslation } from "react-i18next";
 import { BrowserRouter, Navigate, Route, Routes, useLocation } from "react-router";
 
 import { api, ApiError, ask, whenSignedOut } from "../api/client";
 import { Loading, LoadingError } from "./States";
 import { desk } from "./lazy";
+import { antdWords, speak } from "../i18n";
 import { theme } from "../theme/antd";
 import { Help } from "./Help";
 
@@ -30,8 +32,13 @@ const nonce =
   document.querySelector<HTMLMetaElement>("meta[property=csp-nonce]")?.nonce ?? undefined;
 
 export function App() {
+  const { i18n } = useTranslation();
   return (
-    <ConfigProvider theme={theme} {...(nonce ? { csp: { nonce } } : {})}>
+    <ConfigProvider
+      theme={theme}
+      locale={antdWords(i18n.language)}
+      {...(nonce ? { csp: { nonce } } : {})}
+    >
       <AntApp component={false}>
         <QueryClientProvider client={client}>
           <BrowserRouter>
@@ -53,7 +60,7 @@ function Gate() {
     () =>
       whenSignedOut(() => {
         setLost(true);
-        client.setQueryData(["session"], { name: null });
+        client.setQueryData(["session"], { name: null, language: "" });
       }),
     [],
   );
@@ -62,6 +69,10 @@ function Gate() {
     queryFn: () => ask(api.GET("/api/session")),
     staleTime: Infinity,
   });
+  const language = session.data?.language;
+  useEffect(() => {
+    if (language) void speak(language);
+  }, [language]);
   if (session.isPending) return <Loading />;
   if (session.isError) return <LoadingError error={session.error} again={session.refetch} />;
   if (!session.data.name) return <SignIn lost={lost} onEnter={() => setLost(false)} />;

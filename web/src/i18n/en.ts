@@ -59,6 +59,7 @@ export const en = {
     toUp: "New here? Open an account",
     toIn: "I have an account",
     offline: "The server was not reached. Try again in a moment.",
+    language: "Language",
   },
   signout: "Sign out",
   shelf: {
@@ -383,7 +384,6 @@ export const en = {
     after: "After count",
     walls: "On walls",
     wallsBad: "Wall numbers, such as 3, 8",
-    tagSteps: "Tag",
     tagCounts: "counts alone",
     tagBefore: "Tag before it",
     noTag: "none",
@@ -574,12 +574,15 @@ export const en = {
   },
   files: {
     open: "Files",
-    "cue-sheet_pdf": "Cue sheet (PDF)",
+    cueSheet: "Cue sheet, {{language}} (PDF)",
     walls_xlsx: "Wall list (Excel)",
     walls_csv: "Wall list (CSV)",
     calls_vtt: "Calls as subtitles (WebVTT)",
     clicks_mid: "Clicks and markers (MIDI)",
-    french: "Cue sheet in French (PDF)",
     routine: "The whole routine (JSON)",
   },
 };
+
+/** The same texts in another language: every key, any words. */
+type InWords<T> = { [K in keyof T]: T[K] extends string ? string : InWords<T[K]> };
+export type Words = InWords<typeof en>;

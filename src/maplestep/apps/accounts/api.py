@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from django.contrib.auth import authenticate, login, logout
+from django.contrib.auth.base_user import AbstractBaseUser
 from django.http import HttpRequest
 from django.views.decorators.csrf import csrf_protect
 from ninja import Router, Schema
@@ -14,6 +15,7 @@ from pydantic import Field
 from ...core.errors import MapleStepError
 from ..http import ErrorForm, user_of
 from .actions.sign_up import sign_up
+from .models import User
 
 router = Router(tags=["accounts"])
 
@@ -26,9 +28,16 @@ class Credentials(Schema):
 
 
 class SessionForm(Schema):
-    """Who is signed in; no name when nobody is."""
+    """Who is signed in, and the language chosen; no name when nobody is, "" follows the browser."""
 
     name: str | None
+    language: str = ""
+
+
+class LanguageForm(Schema):
+    """The language of the product."""
+
+    language: Literal["", "en", "fr"]
 
 
 class WrongCredentials(MapleStepError):
@@ -38,7 +47,17 @@ class WrongCredentials(MapleStepError):
 @router.get("/session", response=SessionForm, auth=None)
 def session(request: HttpRequest) -> SessionForm:
     """Who is signed in."""
-    return SessionForm(name=request.user.get_username() or None)
+    user = request.user
+    return _session(user) if isinstance(user, User) else SessionForm(name=None)
+
+
+@router.put("/session/language", response=SessionForm)
+def choose_language(request: HttpRequest, chosen: LanguageForm) -> SessionForm:
+    """Keep the language the user chose."""
+    user = user_of(request)
+    user.language = chosen.language
+    user.save(update_fields=["language"])
+    return _session(user)
 
 
 @router.post("/session", response={200: SessionForm, 403: ErrorForm}, auth=None)
@@ -49,7 +68,7 @@ def sign_in(request: HttpRequest, credentials: Credentials) -> SessionForm:
     if user is None:
         raise WrongCredentials
     login(request, user)
-    return SessionForm(name=user.get_username())
+    return _session(user)
 
 
 @router.delete("/session", response=SessionForm)
@@ -66,4 +85,8 @@ def open_account(request: HttpRequest, credentials: Credentials) -> SessionForm:
     """Open an account and sign in."""
     user = sign_up(credentials.name, credentials.password)
     login(request, user, backend="django.contrib.auth.backends.ModelBackend")
-    return SessionForm(name=user.get_username())
+    return _session(user)
+
+
+def _session(user: User | AbstractBaseUser) -> SessionForm:
+    return SessionForm(name=user.get_username(), language=getattr(user, "language", ""))

@@ -5,6 +5,7 @@ import { useState } from "react";
 import { useTranslation } from "react-i18next";
 
 import { api, ask } from "../../api/client";
+import { languageOptions, type Code } from "../../i18n";
 import { LoadingError } from "../../app/States";
 
 interface Props {
@@ -16,9 +17,7 @@ interface Props {
 export default function ReadBackDrawer({ id, version, onClose }: Props) {
   const { t, i18n } = useTranslation();
   const { message } = App.useApp();
-  const [language, setLanguage] = useState<"en" | "fr">(
-    i18n.language.startsWith("fr") ? "fr" : "en",
-  );
+  const [language, setLanguage] = useState(i18n.language as Code);
   const said = useQuery({
     queryKey: ["said", id, version, language],
     queryFn: () =>
@@ -43,14 +42,7 @@ export default function ReadBackDrawer({ id, version, onClose }: Props) {
       size="min(680px, 96vw)"
       extra={
         <>
-          <Segmented
-            value={language}
-            onChange={(value) => setLanguage(value as "en" | "fr")}
-            options={[
-              { value: "en", label: "English" },
-              { value: "fr", label: "Français" },
-            ]}
-          />{" "}
+          <Segmented value={language} onChange={setLanguage} options={languageOptions} />{" "}
           <Button onClick={copy} disabled={!said.data}>
             {t("said.copy")}
           </Button>

@@ -5,6 +5,7 @@ import { memo, type ReactNode } from "react";
 import { useTranslation } from "react-i18next";
 
 import type { EventForm, Finding, RoutineOut } from "../../api/client";
+import { languages } from "../../i18n";
 import { Findings, type Fix } from "../findings/Findings";
 import { EventList } from "./EventList";
 import { Plans } from "./Plans";
@@ -117,23 +118,19 @@ const Panels = memo(function Panels(props: Omit<Props, "children">) {
   );
 });
 
-const FILES = ["cue-sheet.pdf", "walls.xlsx", "walls.csv", "calls.vtt", "clicks.mid"] as const;
+const FILES = ["walls.xlsx", "walls.csv", "calls.vtt", "clicks.mid"] as const;
 
 function Tools({ id, onOpen }: { id: string; onOpen: (what: Opened) => void }) {
-  const { t } = useTranslation();
+  const { t, i18n } = useTranslation();
+  const file = (name: string, language: string, words: string) => ({
+    key: `${name} ${language}`,
+    label: <a href={`/api/routines/${id}/files/${name}?language=${language}`}>{words}</a>,
+  });
   const files = [
-    ...FILES.map((name) => ({
-      key: name,
-      label: (
-        <a href={`/api/routines/${id}/files/${name}`}>{t(`files.${name.replace(".", "_")}`)}</a>
-      ),
-    })),
-    {
-      key: "fr",
-      label: (
-        <a href={`/api/routines/${id}/files/cue-sheet.pdf?language=fr`}>{t("files.french")}</a>
-      ),
-    },
+    ...Object.entries(languages).map(([code, language]) =>
+      file("cue-sheet.pdf", code, t("files.cueSheet", { language: language.name })),
+    ),
+    ...FILES.map((name) => file(name, i18n.language, t(`files.${name.replace(".", "_")}`))),
     {
       key: "routine",
       label: <a href={`/api/routines/${id}/routine.json`}>{t("files.routine")}</a>,

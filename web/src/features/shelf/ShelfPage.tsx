@@ -8,6 +8,7 @@ import { Link } from "react-router";
 
 import { api, ApiError, ask, type Schemas } from "../../api/client";
 import { Header } from "../../app/Header";
+import { LanguageChoice } from "../../app/LanguageChoice";
 import { changeSession } from "../../app/session";
 import { Loading, LoadingError } from "../../app/States";
 import { NewRoutine } from "./NewRoutine";
@@ -87,7 +88,7 @@ function Account({ name }: { name: string }) {
   });
   return (
     <span>
-      {name}{" "}
+      <LanguageChoice signedIn /> {name}{" "}
       <Button type="text" onClick={() => leave.mutate()}>
         {t("signout")}
       </Button>

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { useTranslation } from "react-i18next";
 
 import { api, ApiError, ask } from "../../api/client";
+import { LanguageChoice } from "../../app/LanguageChoice";
 import { changeSession } from "../../app/session";
 import { RoomGlyph } from "../../drawing/RoomGlyph";
 import "./signin.css";
@@ -95,6 +96,7 @@ export default function SignIn({ lost, onEnter }: Props) {
         >
           {fresh ? t("signin.toIn") : t("signin.toUp")}
         </Button>
+        <LanguageChoice signedIn={false} />
       </form>
     </main>
   );

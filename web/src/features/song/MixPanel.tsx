@@ -5,6 +5,7 @@ import { useTranslation } from "react-i18next";
 
 import { api, ApiError, ask, type MixIn, type SoundOut } from "../../api/client";
 import { songClock } from "../../drawing/clock";
+import { languageOptions, type Code } from "../../i18n";
 import { isGoing, type Sounds } from "./sound/useSounds";
 import { Making, Remove } from "./SoundPanel";
 
@@ -19,7 +20,7 @@ const SPEEDS = [60, 65, 70, 75, 80, 85, 90, 95, 100];
 const FLAGS = ["count_in", "clicks", "spoken", "calls"] as const;
 
 export function MixPanel({ songId, routineId, sounds }: Props) {
-  const { t } = useTranslation();
+  const { t, i18n } = useTranslation();
   const [problem, setProblem] = useState("");
   const [request, setRequest] = useState<MixIn>({
     speed: 0.85,
@@ -27,7 +28,7 @@ export function MixPanel({ songId, routineId, sounds }: Props) {
     clicks: true,
     spoken: true,
     calls: true,
-    language: "en",
+    language: i18n.language as Code,
     format: "mp3",
   });
   const set = (change: Partial<MixIn>) => setRequest({ ...request, ...change });
@@ -72,10 +73,7 @@ export function MixPanel({ songId, routineId, sounds }: Props) {
           <Select
             value={request.language}
             onChange={(language) => set({ language })}
-            options={[
-              { value: "en", label: "English" },
-              { value: "fr", label: "français" },
-            ]}
+            options={languageOptions}
           />
         </label>
         <label>

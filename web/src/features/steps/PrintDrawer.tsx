@@ -3,6 +3,8 @@ import { Button, Checkbox, Drawer, Radio, Select } from "antd";
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
 
+import { languageOptions } from "../../i18n";
+
 interface Props {
   id: string;
   onClose: () => void;
@@ -18,9 +20,9 @@ const NAMES = [
 ] as const;
 
 export default function PrintDrawer({ id, onClose }: Props) {
-  const { t } = useTranslation();
+  const { t, i18n } = useTranslation();
   const [ending, setEnding] = useState<(typeof ENDINGS)[number]>("pdf");
-  const [language, setLanguage] = useState("en");
+  const [language, setLanguage] = useState(i18n.language);
   const [counts, setCounts] = useState("over");
   const [chart, setChart] = useState(false);
   const [cautions, setCautions] = useState(true);
@@ -57,14 +59,7 @@ export default function PrintDrawer({ id, onClose }: Props) {
           <>
             <label>
               {t("print.language")}
-              <Select
-                value={language}
-                onChange={setLanguage}
-                options={[
-                  { value: "en", label: "English" },
-                  { value: "fr", label: "Français" },
-                ]}
-              />
+              <Select value={language} onChange={setLanguage} options={languageOptions} />
             </label>
             {ending !== "pdf" && (
               <label>
