@@ -1,7 +1,5 @@
 // One catalogue: every language says the same things with the same facts, and nothing is said
 // that no screen asks for.
-import { readdirSync, readFileSync } from "node:fs";
-import { join } from "node:path";
 import { describe, expect, test } from "vitest";
 
 import { en } from "./en";
@@ -18,14 +16,13 @@ function flat(tree: Tree, prefix = ""): [string, string][] {
 const english = new Map(flat(en));
 const facts = (text: string) => [...text.matchAll(/{{(\w+)}}/g)].map((m) => m[1]).sort();
 
-function sources(folder: string): string[] {
-  return readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {
-    const path = join(folder, entry.name);
-    if (entry.isDirectory()) return entry.name === "i18n" ? [] : sources(path);
-    const code = /\.tsx?$/.test(entry.name) && !/\.test\.|schema\.d/.test(entry.name);
-    return code ? [readFileSync(path, "utf-8")] : [];
-  });
-}
+const files = import.meta.glob<string>(["../**/*.{ts,tsx}", "!../**/*.test.*", "!../i18n/*"], {
+  query: "?raw",
+  import: "default",
+  eager: true,
+});
+const code = Object.values(files).join("
+");
 
 describe.each(Object.entries(languages))("%s", (_, language) => {
   test("has a text with the same facts for every English one", async () => {
@@ -46,7 +43,6 @@ describe.each(Object.entries(languages))("%s", (_, language) => {
 });
 
 test("every text is asked for somewhere", () => {
-  const code = sources(join(__dirname, "..")).join("\n");
   const said = new Set([...code.matchAll(/["'`]([a-z]\w*(?:\.[\w-]+)*)["'`]/gi)].map((m) => m[1]));
   const begun = [...code.matchAll(/`([a-z]\w*(?:\.[\w-]+)*\.)\$\{/gi)].map((m) => m[1]!);
   const unused = [...english.keys()].filter((key) => {
@@ -57,7 +53,6 @@ test("every text is asked for somewhere", () => {
 });
 
 test("every text that is asked for is there", () => {
-  const code = sources(join(__dirname, "..")).join("\n");
   const asked = [...code.matchAll(/\bt\(\s*"([\w.-]+)"/g)].map((m) => m[1]!);
   expect(asked.length).toBeGreaterThan(200);
   const missing = asked.filter((key) => !english.has(key) && !english.has(`${key}_other`));
