@@ -21,8 +21,7 @@ const files = import.meta.glob<string>(["../**/*.{ts,tsx}", "!../**/*.test.*", "
   import: "default",
   eager: true,
 });
-const code = Object.values(files).join("
-");
+const code = Object.values(files).join("\n");
 
 describe.each(Object.entries(languages))("%s", (_, language) => {
   test("has a text with the same facts for every English one", async () => {
