@@ -267,7 +267,7 @@ def test_the_fit_commands_speak(
         (["fit", kite, "--json"], 0, '"next_wall_late": 0.0'),
         (["swap", kite, kite], 0, "as counted"),
         (["swap", kite, kite, "--json"], 0, '"fate": "stays"'),
-        (["say", kite, "--language", "fr"], 0, "Mur 5, départ face à 12:00: danser 24 temps"),
+        (["say", kite, "--language", "fr"], 0, "Mur 5, départ face à 12:00\xa0: danser 24 comptes"),
         (["claims", kite, "restart wall 5 after 24 facing 9:00"], 0, "ok "),
         (["claims", kite, "restart wall 5 after 24 facing 3:00"], 1, "not 3:00"),
     ]

@@ -146,7 +146,7 @@ def test_every_file_is_read_by_somebody_else(ada: Api, dance: dict[str, Any]) ->
 @pytest.mark.parametrize(
     ("language", "words"),
     [("en", ["Turnstile", "16 counts", "R coaster", "Easier option", "Warm up"]),
-     ("fr", ["Turnstile", "16 temps", "D coaster step", "Option facile", "Échauffez-vous"])],
+     ("fr", ["Turnstile", "16 comptes", "D coaster step", "Option facile", "Échauffez-vous"])],
 )  # fmt: skip
 def test_the_printed_sheet_says_it_all(
     ada: Api, dance: dict[str, Any], language: str, words: list[str]

@@ -20,6 +20,7 @@ from maplestep.core.sheet.read import Reading, read_sheet
 from maplestep.core.song.model import Song
 from maplestep.core.tools.endings import EndWay, end_choices
 from maplestep.core.tools.joint_repairs import with_joint_repairs
+from maplestep.messages.words import text
 
 # Counts 1-4 end in the classic wrong-foot joint (common practice): a coaster R-L-R, restart on R.
 SHEET = """Section 1
@@ -57,7 +58,7 @@ def offered(put_to: Song, *events: Event) -> tuple[Timeline, Reading, list[Event
 
 def test_the_coaster_before_a_restart_ends_with_a_touch() -> None:
     line, reading, fixes = offered(song("verse 48"), restart(1, "4"))
-    assert [fix.label for fix in fixes] == [
+    assert [text(fix.code, **fix.facts) for fix in fixes] == [
         "Touch instead of stepping on 4",
         "Step left together on the & after 4",
         "Leave a step out of the coaster before 5",

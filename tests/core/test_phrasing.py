@@ -9,9 +9,9 @@ from hypothesis import strategies as st
 
 from maplestep.core.errors import SongError
 from maplestep.core.song import phrasing
-from maplestep.core.song.changes import changes
 from maplestep.core.song.line import apply_song_line, parse_song_line, write_song_line
 from maplestep.core.song.model import Phrase, PhraseKind, Song
+from maplestep.messages.song_changes import changes
 
 K = PhraseKind
 

@@ -9,7 +9,8 @@ from maplestep.core.errors import FileError
 from maplestep.core.findings.registry import sheet_findings
 from maplestep.core.primitives.feet import Foot
 from maplestep.core.sheet.read import read_sheet
-from maplestep.messages.findings import ENGLISH, advice, message
+from maplestep.messages.english import FINDINGS
+from maplestep.messages.findings import advice, message
 
 TWO_SECTIONS = """Harvest Lane
 16 counts, 2 walls, beginner
@@ -174,7 +175,7 @@ def test_a_text_that_is_no_sheet_is_refused_with_its_line() -> None:
     assert refused.value.line == 2001
 
 
-@pytest.mark.parametrize(("text", "advised"), ENGLISH.values(), ids=ENGLISH)
+@pytest.mark.parametrize(("text", "advised"), FINDINGS.values(), ids=FINDINGS)
 def test_every_sentence_ends_and_keeps_its_temper(text: str, advised: str) -> None:
     for sentence in (text, advised):
         assert sentence.rstrip().endswith((".", "}")), sentence

@@ -7,13 +7,13 @@ import pytest
 from core.dancing import happens, quarter_dance, restart, song, tag, timeline
 
 from maplestep.core.layout.engine import lay_out
-from maplestep.core.layout.readback import as_text, read_back
 from maplestep.core.planner.fit import best_fit, rank_key, units_match
 from maplestep.core.routine.model import Routine
 from maplestep.core.sheet.read import read_sheet
 from maplestep.core.tools.claim_check import check_claims
 from maplestep.core.tools.swap import Fate, swap
 from maplestep.messages.findings import message, sentences
+from maplestep.messages.readback import as_text, read_back
 
 DANCE = read_sheet(f"Brick Lane\nImprover\n{quarter_dance('right')}").sheet
 PLAIN = song("verse 64, chorus 64, verse 64, chorus 64")
@@ -144,8 +144,8 @@ def test_the_read_back_by_hand() -> None:
     )
     french = as_text(read_back(line, "fr")).splitlines()
     assert (
-        french[3]
-        == "Mur 2, départ face à 3:00: danser 16 temps, reprise face à 3:00; écouter : drums."
+        french[3] == "Mur 2, départ face à 3:00\xa0: danser 16 comptes, reprise face à 3:00\xa0; "
+        "écouter\xa0: drums."
     )
     assert len(french) == len(said)
 
@@ -162,7 +162,7 @@ def test_the_read_back_says_every_kind() -> None:
         "en": ("step change on 31–32: R side, L touch", "after 16 counts the bridge of 4, then go "
                "on with count 17", "after 8 counts wait 2 seconds, then go on with count 9",
                "after 8 counts the ending (R stomp, hold)"),
-        "fr": ("changement de pas aux temps 31–32", "le pont de 4, puis continuer au temps 17",
+        "fr": ("changement de pas aux comptes 31–32", "le pont de 4, puis continuer au compte 17",
                "attendre 2 secondes", "le final (D frapper, pause)"),
     }.items():  # fmt: skip
         text = as_text(read_back(line, language))

@@ -14,7 +14,9 @@ from maplestep.core.routine.from_sheet import taken_over
 from maplestep.core.sheet.read import read_sheet
 from maplestep.core.song.model import PhraseKind, Song
 from maplestep.core.tools.claim_check import check_claims
-from maplestep.messages.findings import ENGLISH, advice, message
+from maplestep.messages.english import FINDINGS
+from maplestep.messages.findings import advice, message
+from maplestep.messages.language import speaking
 from maplestep.services.plan import PlanRequest, plan
 
 # 32 counts, a quarter right on 31, right foot first and free at the end.
@@ -726,7 +728,7 @@ PLANS = {
 def test_every_code_has_its_case() -> None:
     # How a search ends without a plan: planner/test_walls.py, bench/stress.py.
     ends = {"plan.nothing-possible", "plan.given-up"}
-    assert {*SHEETS, *LOADS, *FITS, *LEFT, *CLAIMS, *PLANS, *ends} == set(ENGLISH)
+    assert {*SHEETS, *LOADS, *FITS, *LEFT, *CLAIMS, *PLANS, *ends} == set(FINDINGS)
 
 
 @pytest.mark.parametrize("code", PLANS)
@@ -756,10 +758,20 @@ def test_what_is_said_of_a_claim(code: str) -> None:
     assert any(CLAIMS[code][1] in sentence for sentence in said(against, code))
 
 
+_ENGLISH_WORDS = (
+    r"[{}]|\bNone\b|\b(?:left|right|wall|foot|feet|turn|counts?|after|the|and|with|not|restart"
+    r"|step|ending|facing|starts?|forward|together|eight|six|section \d+ \w+ing)\b(?! change)"
+)
+
+
 def said(findings: Sequence[Finding], code: str) -> list[str]:
     findings = [each for f in findings for each in (f, *f.consequences)]
     for finding in findings:
         assert not re.search(r"[{}]|\bNone\b", message(finding) + advice(finding))
+        with speaking("fr"):
+            french = f"{message(finding)} {advice(finding)}"
+        # Beside what is quoted of the user's own words, nothing is left in English.
+        assert not re.search(_ENGLISH_WORDS, re.sub("«.*?»", "", french)), french
     return [message(finding) for finding in findings if finding.code == code]
 
 

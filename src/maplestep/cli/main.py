@@ -39,6 +39,8 @@ from ..formats.sheet_in import sheet_text_of
 from ..formats.sheet_markdown import write_markdown
 from ..formats.sheet_pdf import Print, write_pdf
 from ..formats.song_file import SongFileForm, read_song_file
+from ..messages.language import LANGUAGES as SPOKEN
+from ..messages.language import USUAL, speaking
 from ..services.check import USUAL_BPM, check_routine, check_sheet
 from ..views.listening import listening_report
 from ..views.shared import FindingView
@@ -58,7 +60,8 @@ def main(argv: Sequence[str] | None = None) -> int:
     """Run one command; returns the exit code."""
     arguments = _parser().parse_args(argv)
     try:
-        code: int = arguments.run(arguments)
+        with speaking(arguments.speak):
+            code: int = arguments.run(arguments)
     except FileError as error:
         place = f":{error.line}:{error.column}" if error.line else ""
         return _unreadable(f"{arguments.file}{place}: {error}")
@@ -72,6 +75,9 @@ def main(argv: Sequence[str] | None = None) -> int:
 def _parser() -> argparse.ArgumentParser:
     parser = argparse.ArgumentParser(
         prog="maplestep", description="Check a step sheet, walk its walls, lay it on a song."
+    )
+    parser.add_argument(
+        "--speak", choices=tuple(SPOKEN), default=USUAL, help="language of what is found"
     )
     commands = parser.add_subparsers(required=True, metavar="COMMAND")
     check = commands.add_parser("check", help="check a step sheet by itself")

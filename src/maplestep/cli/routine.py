@@ -12,7 +12,6 @@ from pydantic import BaseModel
 
 from ..core.errors import MapleStepError
 from ..core.layout.engine import lay_out
-from ..core.layout.readback import as_text, read_back
 from ..core.layout.timeline import Timeline
 from ..core.tools.claim_check import check_claims
 from ..core.tools.swap import swap
@@ -22,6 +21,8 @@ from ..formats.routine_file import read_routine
 from ..formats.routine_midi import write_routine_midi
 from ..formats.song_file import read_song_file
 from ..formats.wall_list import write_walls_csv, write_walls_xlsx
+from ..messages.language import LANGUAGES, speaking, spoken
+from ..messages.readback import as_text, read_back
 from ..services.plan import plan
 from ..views.fit import claim_views, phrase_fit_view, swap_views
 from ..views.plans import PlanRequestForm, PlansView, plans_view
@@ -45,13 +46,13 @@ def add_fit_commands(commands: Any) -> None:
     swap = commands.add_parser("swap", help="put the dance to another song")
     swap.set_defaults(run=_swap)
     say = commands.add_parser("say", help="the routine in words, as said to a class")
-    say.add_argument("--language", choices=("en", "fr"), default="en")
+    say.add_argument("--language", choices=tuple(LANGUAGES), default=None)
     say.set_defaults(run=_say)
     claims = commands.add_parser("claims", help="check what is said of tags and restarts")
     claims.set_defaults(run=_claims)
     export = commands.add_parser("export", help="write wall list, cue sheet, calls or clicks")
     export.add_argument("--to", choices=tuple(_WRITERS), required=True)
-    export.add_argument("--language", choices=("en", "fr"), default="en", help="of the cue sheet")
+    export.add_argument("--language", choices=tuple(LANGUAGES), default=None)
     export.add_argument("-o", "--output", metavar="OUT", required=True)
     export.set_defaults(run=_export)
     for command in (plan, fit, swap, say, claims, export):
@@ -157,7 +158,7 @@ def _swap(arguments: argparse.Namespace) -> int:
 
 def _say(arguments: argparse.Namespace) -> int:
     _, routine, _ = read_routine(Path(arguments.file).read_bytes())
-    print(as_text(read_back(lay_out(routine), arguments.language)), end="")
+    print(as_text(read_back(lay_out(routine), arguments.language or spoken())), end="")
     return _DONE
 
 
@@ -185,7 +186,9 @@ _WRITERS: Final[dict[str, Callable[[Timeline, str], bytes]]] = {
 
 def _export(arguments: argparse.Namespace) -> int:
     _, routine, _ = read_routine(Path(arguments.file).read_bytes())
-    made = _WRITERS[arguments.to](lay_out(routine), arguments.language)
+    language = arguments.language or spoken()
+    with speaking(language):
+        made = _WRITERS[arguments.to](lay_out(routine), language)
     Path(arguments.output).write_bytes(made)
     return _DONE
 

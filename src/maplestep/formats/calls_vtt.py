@@ -14,6 +14,7 @@ from typing import Final, NamedTuple
 from ..core.layout.timeline import EndReason, Segment, SegmentKind, Timeline
 from ..core.primitives.turns import clock
 from ..core.routine.event_words import event_name
+from ..messages.words import text
 
 WARNED: Final = (8, 4)
 
@@ -52,7 +53,7 @@ def _eights(timeline: Timeline, segment: Segment) -> Iterator[Call]:
     if segment.kind is SegmentKind.WAIT:
         if segment.end_seconds > segment.start_seconds:
             cue = segment.event.cue if segment.event is not None else ""
-            words = f"Wait: {cue}" if cue else "Wait for the band"
+            words = text("call.wait", cue=cue) if cue else text("happens.wait")
             yield Call(segment.start_seconds, segment.end_seconds, words, False)
         return
     first = segment.first
@@ -73,25 +74,28 @@ def _words(timeline: Timeline, segment: Segment, at: Fraction, upto: Fraction) -
     )
     if segment.kind is SegmentKind.WALL:
         phrased = segment.item is not None
-        name = f"{segment.wall} {segment.name}" if phrased else f"Wall {segment.wall}"
+        name = f"{segment.wall} {segment.name}" if phrased else text("call.wall", wall=segment.wall)
     else:
         name = segment.name
     counts = f"{at + 1}–{upto}" if upto > at + 1 else f"{upto}"
-    words = f"{name}, facing {clock(run.facing)}: {counts}"
+    words = text("call.eight", name=name, clock=clock(run.facing), counts=counts)
     if upto - segment.first == segment.length and segment.ended is EndReason.SONG:
-        words += ", song ends"
+        words = text("call.song-ends", words=words)
     return words
 
 
 def _warnings(timeline: Timeline) -> Iterator[Call]:
     song = timeline.routine.song
     for there in timeline.occurrences:
-        name = event_name(timeline.routine, there.event)
+        facts = {
+            "event": event_name(timeline.routine, there.event),
+            "clock": clock(there.facing),
+        }
         cue = f", {there.event.cue}" if there.event.cue else ""
         for ahead, until in zip(WARNED, (*WARNED[1:], 0), strict=True):
             start, end = there.at - ahead, there.at - until
             if start >= 0:
-                words = f"In {ahead}: {name}, facing {clock(there.facing)}{cue}"
+                words = text("call.ahead", ahead=ahead, **facts) + cue
                 yield Call(song.seconds(start), song.seconds(end), words, True)
 
 

@@ -12,26 +12,12 @@ from typing import Final
 
 from ..core.layout.timeline import EndReason, Segment, Timeline
 from ..core.primitives.turns import amount_words, clock, to_front
-from ..core.routine.event_words import event_name
 from ..core.sheet.counting import count_unit
+from ..messages.events import event_words
+from ..messages.words import texts_of
 from .pdf import FONTS, page_pdf
 from .stack_svg import room_svg, row_svg
 
-_WORDS: Final = {
-    "en": {
-        "to": "to", "facts": "{bpm:g} bpm · {counts} counts of intro · wall 1 at {time}",
-        "ends": "ends", "song": "Song ends after {count}", "cut": "Only to {count}",
-        "front": "you face the front", "turn": "{turn} {side} to the front",
-        "half": "½ turn to the front", "right": "right", "left": "left", "facing": "facing {clock}",
-    },
-    "fr": {
-        "to": "sur", "facts": "{bpm:g} bpm · {counts} temps d’intro · mur 1 à {time}",
-        "ends": "fin", "song": "La musique finit après {count}", "cut": "Seulement jusqu’à {count}",
-        "front": "face à l’avant", "turn": "{turn} à {side} vers l’avant",
-        "half": "½ tour vers l’avant", "right": "droite", "left": "gauche",
-        "facing": "face à {clock}",
-    },
-}  # fmt: skip
 _CSS: Final = """
 @page { size: A4; margin: 11mm 12mm 10mm; }
 body { font: 12pt/1.2 Body; color: #2a211b; margin: 0; }
@@ -68,7 +54,7 @@ def write_cue_sheet(timeline: Timeline, language: str = "en") -> bytes:
 
 def cue_page(timeline: Timeline, language: str, scale: float) -> str:
     """The page before it is set."""
-    words = _WORDS[language]
+    words = texts_of("cue", language)
     routine = timeline.routine
     title = escape(routine.title or routine.sheet.title or "—")
     start = timeline.segments[0].start_seconds if timeline.segments else 0.0
@@ -103,7 +89,7 @@ def _rows(timeline: Timeline, language: str, scale: float) -> Iterator[str]:
 
 
 def _what(timeline: Timeline, row: list[Segment], language: str) -> str:
-    words, last = _WORDS[language], row[-1]
+    words, last = texts_of("cue", language), row[-1]
     said: list[str] = []
     facing = words["facing"].format(clock=clock(last.end_facing))
     events = dict.fromkeys(
@@ -111,7 +97,7 @@ def _what(timeline: Timeline, row: list[Segment], language: str) -> str:
     )
     for event in events:
         stop = ' class="stop"' if event.stops else ""
-        said.append(f"<b{stop}>{escape(event_name(timeline.routine, event, language))}</b>")
+        said.append(f"<b{stop}>{escape(event_words(timeline.routine, event, language))}</b>")
         if event.cue:
             said.append(f"<span>{escape(event.cue)}</span>")
     upto = last.first + last.length

@@ -12,58 +12,10 @@ from ..core.sheet.model import PartKind
 from ..core.sheet.read import Reading
 from ..core.sheet.write.format import Style
 from ..core.sheet.write.printed import PrintedPart, PrintedSection, PrintedSheet, printed
+from ..messages.words import CATALOGUES, texts_of
 from .foot_chart import chart_svg
 from .pdf import FONTS, page_pdf
 
-_WORDS: Final = {
-    "en": {
-        "part": "Part",
-        "counts": "counts",
-        "count": "Count",
-        "wall": "wall",
-        "walls": "walls",
-        "steps": "Steps",
-        "facing": "Facing",
-        "through": "Through",
-        "option": "Easier option",
-        "notes": "Notes",
-        "cautions": (
-            "Warm up first. Dance on a clear, dry floor in shoes that let the foot turn. In turns "
-            "look ahead, and stop if you feel dizzy. With balance, knee, hip or back trouble, "
-            "dance the option without turns. Keep the music moderate. The hall's rules and the "
-            "advice of a doctor or physiotherapist come first."
-        ),
-        "tag": "Tag",
-        "bridge": "Bridge",
-        "ending": "Ending",
-        "change": "Step change",
-        "turns": "turns {turn} a wall",
-    },
-    "fr": {
-        "part": "Partie",
-        "counts": "temps",
-        "count": "Temps",
-        "wall": "mur",
-        "walls": "murs",
-        "steps": "Pas",
-        "facing": "Face à",
-        "through": "En continu",
-        "option": "Option facile",
-        "notes": "Remarques",
-        "cautions": (
-            "Échauffez-vous. Dansez sur un sol dégagé et sec, avec des chaussures qui laissent "
-            "pivoter le pied. Dans les tours, regardez devant vous et arrêtez en cas de vertige. "
-            "En cas de problème d'équilibre, de genou, de hanche ou de dos, dansez l'option sans "
-            "tour. Gardez la musique modérée. Le règlement de la salle et l'avis d'un médecin ou "
-            "d'un kinésithérapeute passent avant tout."
-        ),
-        "tag": "Tag",
-        "bridge": "Pont",
-        "ending": "Final",
-        "change": "Changement de pas",
-        "turns": "{turn} par mur",
-    },
-}
 _CSS: Final = """
 @page { size: A4; margin: 15mm 16mm 16mm;
   @bottom-right { content: counter(page) " / " counter(pages); font: 9pt Body; color: #6b5f54; } }
@@ -106,10 +58,10 @@ def write_pdf(reading: Reading, options: Print) -> bytes:
 def page_html(reading: Reading, options: Print) -> str:
     """The page before it is set."""
     language = options.style.language.code
-    words = _WORDS[language]
+    words = texts_of("print", language)
     sheet = printed(reading, options.style)
     title = escape(sheet.title or "—")
-    body = "".join((*_head(sheet, reading, words), *_body(sheet, options, words)))
+    body = "".join((*_head(sheet, reading, options, words), *_body(sheet, options, words)))
     return (
         f'<!doctype html><html lang="{language}"><head><meta charset="utf-8"><title>{title}'
         f"</title><style>{FONTS}{_CSS}</style></head><body>{body}</body></html>"
@@ -119,7 +71,7 @@ def page_html(reading: Reading, options: Print) -> str:
 Words = dict[str, str]
 
 
-def _head(sheet: PrintedSheet, reading: Reading, words: Words) -> Iterator[str]:
+def _head(sheet: PrintedSheet, reading: Reading, options: Print, words: Words) -> Iterator[str]:
     yield f"<h1>{escape(sheet.title or '—')}</h1>"
     danced = reading.sheet.danced
     total = sum(part.length for part in danced) / reading.sheet.timing
@@ -128,17 +80,11 @@ def _head(sheet: PrintedSheet, reading: Reading, words: Words) -> Iterator[str]:
         walls = walls_in_dance(danced[0].net_turn)
         facts.append(f"{walls} {words['walls' if walls > 1 else 'wall']}")
         if turn := net_turn_words(danced[0].net_turn):
-            facts.append(words["turns"].format(turn=_side(turn, words)))
+            said = CATALOGUES[options.style.language.code].fact("turn", turn)
+            facts.append(words["turns"].format(turn=said))
     if reading.sheet.claims.level:
         facts.append(reading.sheet.claims.level.lower())
     yield f'<p class="facts">{escape(" · ".join(facts))}</p>'
-
-
-def _side(turn: str, words: Words) -> str:
-    """ "¼ right" in the page's language."""
-    if words is _WORDS["fr"]:
-        return turn.replace("right", "à droite").replace("left", "à gauche")
-    return turn
 
 
 def _body(sheet: PrintedSheet, options: Print, words: Words) -> Iterator[str]:

@@ -16,15 +16,16 @@ import xlsxwriter
 from ..core.layout.timeline import EndReason, Segment, SegmentKind, Timeline
 from ..core.primitives.feet import free_foot
 from ..core.primitives.turns import clock
-from ..core.routine.event_words import event_name
+from ..messages.events import event_words
+from ..messages.words import text
 
 COLUMNS: Final = (
     *("wall", "what", "name", "starts_facing", "ends_facing", "counts", "from_count"),
     *("song_count", "starts_seconds", "ends_seconds", "phrase", "event", "cue", "free_foot"),
 )
 _HEADS: Final = (
-    *("Wall", "What", "Part", "Starts facing", "Ends facing", "Counts", "From count"),
-    *("Song count", "Starts at", "Ends at", "Phrase", "What happens", "Cue", "Free foot"),
+    *("wall", "what", "part", "starts", "ends", "counts", "from", "song-count", "starts-at"),
+    *("ends-at", "phrase", "happens", "cue", "foot"),
 )
 _WIDTHS: Final = (6, 8, 10, 12, 12, 8, 10, 10, 10, 10, 16, 26, 34, 10)
 _DAY_SECONDS: Final = 86_400
@@ -46,17 +47,18 @@ def write_walls_xlsx(timeline: Timeline) -> bytes:
     out = io.BytesIO()
     # A title that begins with "=" is text, whatever a spreadsheet would make of it.
     book = xlsxwriter.Workbook(out, {"in_memory": True, "strings_to_formulas": False})
-    sheet = book.add_worksheet("Walls")
+    sheet = book.add_worksheet(text("list.sheet"))
     title = book.add_format({"bold": True, "font_size": 14})
     head = book.add_format({"bold": True, "bottom": 1, "text_wrap": True, "valign": "top"})
     seconds = book.add_format({"num_format": "m:ss.0", "valign": "top"})
     plain = book.add_format({"text_wrap": True, "valign": "top"})
     routine = timeline.routine
     name = routine.title or routine.sheet.title
-    sheet.write_string(0, 0, f"{name} to {routine.song.title}", title)
-    for column, (words, width) in enumerate(zip(_HEADS, _WIDTHS, strict=True)):
+    heading = text("list.title", named=name, song=routine.song.title)
+    sheet.write_string(0, 0, heading, title)
+    for column, (head_of, width) in enumerate(zip(_HEADS, _WIDTHS, strict=True)):
         sheet.set_column(column, column, width)
-        sheet.write_string(2, column, words, head)
+        sheet.write_string(2, column, text(f"list.{head_of}"), head)
     for number, row in enumerate(rows(timeline), start=3):
         for column, cell in enumerate(row):
             if isinstance(cell, str):
@@ -98,20 +100,20 @@ def rows(timeline: Timeline) -> Iterator[Row]:
 def what_happens(timeline: Timeline, segment: Segment) -> str:
     """How a segment ends, in words; nothing where it is simply whole."""
     if segment.ended is EndReason.SONG:
-        return f"Song ends after {segment.first + segment.length}"
+        return text("happens.song-ends", count=segment.first + segment.length)
     said = []
     if segment.changed is not None and not segment.goes_on:
-        said.append(event_name(timeline.routine, segment.changed))
+        said.append(event_words(timeline.routine, segment.changed))
     if segment.event is not None and segment.kind is not SegmentKind.WAIT:
-        said.append(event_name(timeline.routine, segment.event))
+        said.append(event_words(timeline.routine, segment.event))
     elif segment.event is not None:
-        said.append("Wait for the band")
+        said.append(text("happens.wait"))
     elif segment.ended is EndReason.CUT:
-        said.append(f"Cut after {segment.first + segment.length}")
+        said.append(text("happens.cut", count=segment.first + segment.length))
     return ", ".join(said)
 
 
 def _number(value: object) -> int | str:
     """A whole number as one, a half as dancers write it."""
-    text = str(value)
-    return int(text) if text.lstrip("-").isdigit() else text
+    written = str(value)
+    return int(written) if written.lstrip("-").isdigit() else written

@@ -8,18 +8,21 @@ from typing import Literal
 
 from pydantic import BaseModel
 
-from ..core.layout.readback import Said
 from ..core.layout.timeline import Timeline
 from ..core.planner.fit import Fit
 from ..core.primitives.turns import amount_words, clock
-from ..core.routine.event_words import event_name, where_words
 from ..core.routine.model import Routine
 from ..core.song.model import Song
 from ..core.tools.claim_check import CheckedClaim
 from ..core.tools.endings import EndChoice
 from ..core.tools.swap import Change, Placed, Swapped
 from ..formats.routine_file import EventForm, event_form
+from ..messages.endings import end_note, end_words
+from ..messages.events import placed_words
 from ..messages.findings import sentences
+from ..messages.plans import headline
+from ..messages.readback import Said
+from ..messages.words import catalogue
 from .timeline import SegmentView, segment_views
 
 
@@ -136,8 +139,8 @@ def _end_choice_view(choice: EndChoice) -> EndChoiceView:
         stands=clock(choice.stands),
         turn_amount=amount_words(choice.turn) if choice.turn else "",
         turn_side="" if not choice.turn else "right" if choice.turn > 0 else "left",
-        words=choice.words,
-        note=choice.why_not,
+        words=end_words(choice),
+        note=end_note(choice),
         event=event_form(choice.event) if choice.event is not None else None,
     )
 
@@ -149,10 +152,9 @@ def claim_views(claims: Iterable[CheckedClaim], routine: Routine) -> list[ClaimV
 
 def _claim_view(claim: CheckedClaim, routine: Routine) -> ClaimView:
     event = claim.event
-    words = f"{event_name(routine, event)}, {where_words(event)}" if event is not None else ""
     return ClaimView(
         text=claim.text,
-        words=words,
+        words=placed_words(routine, event) if event is not None else "",
         event=event_form(event) if event is not None else None,
         against=[sentences(each) for each in claim.against],
         agrees=claim.agrees,
@@ -174,7 +176,7 @@ def fit_view(fit: Fit) -> FitView:
         phrases=fit.phrases,
         share=round(float(fit.share), 4),
         good=fit.good,
-        words=fit.words,
+        words=headline(fit.met, fit.sequence),
     )
 
 
@@ -220,7 +222,7 @@ def _placed_view(placed: Placed | None) -> PlacedView | None:
     if placed is None:
         return None
     return PlacedView(
-        words=placed.words,
+        words=catalogue().fact("event", placed.words),
         wall=placed.wall,
         starts=clock(placed.starts),
         facing=clock(placed.facing),

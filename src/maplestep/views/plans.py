@@ -7,11 +7,12 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
+from ..core.planner.fit import events_met
 from ..core.planner.price import total
-from ..core.planner.reasons import bill, headline, item_words, order_reasons, reason
 from ..core.planner.terms import MOST_EVENTS
 from ..formats.routine_file import EventForm, Form, event_form
 from ..messages.findings import sentences
+from ..messages.plans import bill, headline, item_words, order_reasons, reason
 from ..services.plan import PlanRequest, Plans, PricedTimeline
 from .timeline import SegmentView, segment_views
 
@@ -153,7 +154,7 @@ def _plan_view(plan: PricedTimeline) -> PlanView:
     timeline = plan.timeline
     return PlanView(
         cost=total(plan.costs),
-        words=timeline.routine.sequence or headline(timeline),
+        words=headline(events_met(timeline), timeline.routine.sequence),
         hits=len(timeline.phrase_hits),
         phrases=len(timeline.danced_phrases),
         costs=_costs(plan),

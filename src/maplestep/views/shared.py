@@ -106,7 +106,7 @@ def _fix_view(finding: Finding, fix: Fix) -> FixView:
     match fix:
         case EventsEdit():
             events = [event_form(event) for event in fix.events]
-            return EventsFixView(label=fix.label, events=events)
+            return EventsFixView(label=fix_words(fix, finding), events=events)
         case SheetEdit():
             return SheetFixView(
                 label=fix_words(fix, finding), start=fix.start, end=fix.end, text=fix.text

@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from pydantic import BaseModel
 
-from ..core.song.changes import changes
 from ..core.song.line import write_song_line
 from ..core.song.listening import UNSURE, Listening, Reading, irregular_places
 from ..core.song.model import Song
 from ..core.song.phrasing import length_words
 from ..formats.routine_file import SongForm, song_form
+from ..messages.song_changes import changes
+from ..messages.words import text
 
 
 class PhraseMark(BaseModel):
@@ -142,7 +143,7 @@ def listening_view(listening: Listening) -> ListeningView:
 
 
 def _place_words(kind: str, seconds: float) -> str:
-    return f"stops for {seconds:.1f} s" if kind == "stop" else f"slows down over {seconds:.1f} s"
+    return text("heard.stops" if kind == "stop" else "heard.slows", seconds=f"{seconds:.1f}")
 
 
 def _reading_views(listening: Listening) -> list[ReadingView]:
@@ -150,7 +151,7 @@ def _reading_views(listening: Listening) -> list[ReadingView]:
     for reading in listening.readings:
         words = level_words(reading, listening.best)
         if any(view.words == words for view in views):
-            words += ", on the other beats"
+            words = text("heard.other-beats", words=words)
         views.append(
             ReadingView(
                 bpm=round(reading.bpm, 1),
@@ -165,17 +166,16 @@ def _reading_views(listening: Listening) -> list[ReadingView]:
 def level_words(reading: Reading, best: Reading) -> str:
     """What counting this way means, against the likeliest reading."""
     if reading is best:
-        return "as heard"
+        return text("heard.as-heard")
     ratio = reading.ratio
     if ratio == 1:
         off = (reading.beats[len(reading.beats) // 2] - best.beats[0]) * best.bpm / 60 % 1
-        return "between the beats" if 0.3 < off < 0.7 else "beats shifted"
-    named = {2: "twice as many counts", 3: "three counts for one"}
+        return text("heard.between" if 0.3 < off < 0.7 else "heard.shifted")
+    if str(ratio) in {"2", "3", "1/2", "1/3"}:
+        return text(f"heard.{ratio}")
     if ratio.denominator == 1:
-        return named.get(ratio.numerator, f"{ratio.numerator} counts for one")
-    if ratio.numerator == 1:
-        return "half as many counts" if ratio.denominator == 2 else "one count for three"
-    return f"{ratio.numerator} counts for {ratio.denominator}"
+        return text("heard.for-one", counts=ratio)
+    return text("heard.for", counts=ratio.numerator, others=ratio.denominator)
 
 
 def _said(listening: Listening) -> list[str]:
@@ -183,15 +183,16 @@ def _said(listening: Listening) -> list[str]:
     best = listening.best
     said = []
     if best.confidence < 0.8 and len(listening.readings) > 1:
-        others = " or ".join(f"{reading.bpm:.0f}" for reading in listening.readings[1:3])
-        said.append(f"Check the tempo: {best.bpm:.0f} bpm is likely, {others} is possible.")
+        others = [f"{reading.bpm:.0f}" for reading in listening.readings[1:3]]
+        either = text("or", one=others[0], other=others[1]) if len(others) > 1 else others[0]
+        said.append(text("check.tempo", bpm=f"{best.bpm:.0f}", others=either))
     if best.one_confidence < 0.75:
-        said.append("Check count 1: which beat begins the bar is not sure.")
+        said.append(text("check.one"))
     if best.unit_confidence < 0.75:
-        said.append("Check whether it goes in eights or in sixes.")
+        said.append(text("check.unit"))
     unsure = sum(
         s.end_seconds - s.start_seconds for s in listening.stretches if s.confidence < UNSURE
     )
     if unsure > 0.05 * listening.seconds:
-        said.append(f"In {unsure:.0f} seconds of it the beat is hard to hear; they are marked.")
+        said.append(text("check.unsure", seconds=f"{unsure:.0f}"))
     return said

@@ -16,11 +16,11 @@ from ..core.layout.timeline import EventOccurrence, Segment, SegmentKind, Timeli
 from ..core.primitives.counts import label
 from ..core.primitives.feet import FreeFoot, free_foot
 from ..core.primitives.turns import FULL, amount_words, clock, net_turn_words, walls_in_dance
-from ..core.routine.event_words import event_name
 from ..core.routine.model import Routine
 from ..core.sheet.counting import count_labels, count_unit
 from ..core.sheet.model import PartKind
 from ..core.song.model import PlacedPhrase
+from ..messages.events import event_words
 from ..services.check import CheckedRoutine
 from .shared import (
     FacingRunView,
@@ -247,7 +247,7 @@ def _phrase_view(placed: PlacedPhrase, seconds: float, hit: bool | None) -> Phra
 def _occurrence_view(timeline: Timeline, there: EventOccurrence) -> EventOccurrenceView:
     return EventOccurrenceView(
         event=there.event.id,
-        words=event_name(timeline.routine, there.event),
+        words=event_words(timeline.routine, there.event),
         wall=there.wall,
         after=float(there.after),
         count=float(there.at),
@@ -317,9 +317,9 @@ def _pass_view(timeline: Timeline, segment: Segment) -> SegmentView:
         ],
         ended=segment.ended.value,
         event=event.id if event else "",
-        event_words=event_name(timeline.routine, event) if event else "",
+        event_words=event_words(timeline.routine, event) if event else "",
         changed=changed.id if changed else "",
-        changed_words=event_name(timeline.routine, changed) if changed else "",
+        changed_words=event_words(timeline.routine, changed) if changed else "",
         changed_from=float(replaces[0]) if replaces else 0.0,
         changed_to=float(replaces[1]) if replaces else 0.0,
         cue=event.cue if event else "",

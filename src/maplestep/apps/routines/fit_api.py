@@ -12,7 +12,6 @@ from pydantic import Field
 
 from ...core.errors import RoutineError
 from ...core.layout.engine import lay_out
-from ...core.layout.readback import read_back
 from ...core.layout.timeline import Timeline
 from ...core.routine.from_sheet import differences, statement_of
 from ...core.routine.sequence import Item, cut_item, moved_item, put_in, taken_out, write_sequence
@@ -25,6 +24,8 @@ from ...formats.routine_file import EventForm, Text, event_form, song_of
 from ...formats.routine_midi import write_routine_midi
 from ...formats.wall_list import write_walls_csv, write_walls_xlsx
 from ...messages.findings import sentences
+from ...messages.language import speaking
+from ...messages.readback import read_back
 from ...services.plan import plan
 from ...views.fit import (
     ClaimView,
@@ -291,6 +292,7 @@ def file(request: HttpRequest, pk: uuid.UUID, name: str, language: Language = "e
     if name not in _FILES:
         return HttpResponse(status=404)
     kind, write = _FILES[name]
-    response = HttpResponse(write(line, language), content_type=kind)
+    with speaking(language):
+        response = HttpResponse(write(line, language), content_type=kind)
     response["Content-Disposition"] = f'attachment; filename="{name}"'
     return response

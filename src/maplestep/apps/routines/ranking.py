@@ -14,6 +14,7 @@ from ...core.planner.fit import Fit, best_fit, is_marked, rank_key
 from ...core.sheet.model import Sheet
 from ...core.song.model import Song as SongMap
 from ...formats.routine_file import song_of
+from ...messages.language import speaking
 from ...views.fit import fit_view
 from ..dances.models import Dance
 from ..dances.queries import reading_of
@@ -57,12 +58,16 @@ def _work_out(ranking: Ranking) -> None:
             told = time.monotonic()
             if not going.update(done=done):
                 return
+    with speaking(ranking.owner.language):
+        going.update(state=Ranking.State.READY, done=total, found=_found(fits))
+
+
+def _found(fits: list[tuple[_Pair, Fit]]) -> list[dict[str, object]]:
     fits.sort(key=lambda found: (rank_key(found[1]), found[0].title))
-    found = [
+    return [
         {"id": pair.id, "title": pair.title, "fit": fit_view(fit).model_dump()}
         for pair, fit in fits
     ]
-    going.update(state=Ranking.State.READY, done=total, found=found)
 
 
 def _dances(ranking: Ranking) -> QuerySet[Dance]:

@@ -14,13 +14,13 @@ from typing import Final
 
 from ..layout.engine import lay_out
 from ..layout.timeline import Timeline
+from ..routine.event_words import event_name
 from ..routine.model import Routine
 from ..sheet.counting import unit_said
 from ..sheet.model import Sheet
 from ..song.model import PhraseKind, Song
 from .parts import PartLimits, ending_of, plan_parts, usual_homes
 from .price import CostItem, Reason, price, total
-from .reasons import headline
 from .settle import planned_routine
 from .terms import importances, tag_choices, usual_events, usual_limits, usual_tags
 from .walls import plan_walls
@@ -31,15 +31,17 @@ GOOD_SHARE: Final = Fraction(1, 3)
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Fit:
     """The best plan of a dance on a song. ``lost`` of ``matters`` points go to the song's shape:
-    phrases that begin inside a wall, walls off the count unit. ``words`` is the plan in short,
-    ``same_unit`` says that both are counted in eights, or both in sixes."""
+    phrases that begin inside a wall, walls off the count unit. ``met`` are its events with their
+    walls, ``sequence`` its order; ``same_unit`` says that both are counted in eights, or both in
+    sixes."""
 
     cost: int
     lost: int
     matters: int
     hits: int
     phrases: int
-    words: str
+    met: tuple[tuple[str, tuple[int, ...]], ...]
+    sequence: str
     same_unit: bool = True
 
     @property
@@ -62,9 +64,18 @@ def fit_of(timeline: Timeline, importance: Mapping[int, int]) -> Fit:
         matters=sum(importance.get(placed.index, 0) for placed in timeline.danced_phrases),
         hits=len(timeline.phrase_hits),
         phrases=len(timeline.danced_phrases),
-        words=timeline.routine.sequence or headline(timeline),
+        met=events_met(timeline),
+        sequence=timeline.routine.sequence,
         same_unit=units_match(timeline.routine.song, timeline.routine.sheet),
     )
+
+
+def events_met(timeline: Timeline) -> tuple[tuple[str, tuple[int, ...]], ...]:
+    """Every event that happens, by name, with its walls."""
+    met: dict[str, list[int]] = {}
+    for there in timeline.occurrences:
+        met.setdefault(event_name(timeline.routine, there.event), []).append(there.wall)
+    return tuple((name, tuple(walls)) for name, walls in met.items())
 
 
 def _is_lost(item: CostItem) -> bool:

@@ -56,13 +56,14 @@ class EventEdit:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class EventsEdit:
-    """Put these events in, each in place of the one of its name; ``label`` says what that does.
+    """Put these events in, each in place of the one of its name; ``code`` says what that does.
 
     They are :class:`maplestep.core.routine.model.Event`, which knows findings and so is not named
     here.
     """
 
-    label: str
+    code: str
+    facts: dict[str, str]
     events: tuple[Any, ...]
 
 

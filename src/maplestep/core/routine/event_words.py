@@ -8,48 +8,32 @@ from ..primitives.turns import clock
 from .model import Event, EventKind, Routine
 
 _WORDS: Final = {
-    "en": {
-        EventKind.TAG: "Tag {added}",
-        EventKind.RESTART: "Restart{after}",
-        EventKind.TAG_RESTART: "Tag {added} and restart{after}",
-        EventKind.BRIDGE: "Bridge {added}{after}",
-        EventKind.CHANGE: "Step change{changed}",
-        EventKind.WAIT: "Wait{long}{after}",
-        EventKind.ENDING: "Ending{after}",
-    },
-    "fr": {
-        EventKind.TAG: "Tag {added}",
-        EventKind.RESTART: "Reprise{after}",
-        EventKind.TAG_RESTART: "Tag {added} et reprise{after}",
-        EventKind.BRIDGE: "Pont {added}{after}",
-        EventKind.CHANGE: "Changement de pas{changed}",
-        EventKind.WAIT: "Attente{long}{after}",
-        EventKind.ENDING: "Final{after}",
-    },
+    EventKind.TAG: "Tag {added}",
+    EventKind.RESTART: "Restart{after}",
+    EventKind.TAG_RESTART: "Tag {added} and restart{after}",
+    EventKind.BRIDGE: "Bridge {added}{after}",
+    EventKind.CHANGE: "Step change{changed}",
+    EventKind.WAIT: "Wait{long}{after}",
+    EventKind.ENDING: "Ending{after}",
 }
-_LINKS: Final = {"en": (" after ", " on "), "fr": (" après ", " sur ")}
 
 
-def event_name(routine: Routine, event: Event, language: str = "en") -> str:
-    """ "Restart after 24", "Tag +4": the same words as on the wall stack. "en" or "fr"."""
-    after, on = _LINKS[language]
-    cut = event.after.words if event.after else ""
-    if language == "fr":
-        cut = cut.replace("without", "sans")
-    return _WORDS[language][event.kind].format(
+def event_name(routine: Routine, event: Event) -> str:
+    """ "Restart after 24", "Tag +4": what it is called among the facts of findings and plans."""
+    return _WORDS[event.kind].format(
         added=f"+{routine.tag_length(event)}",
-        after=f"{after}{cut}" if cut else "",
-        changed=_changed(routine, event, on),
+        after=f" after {event.after.words}" if event.after else "",
+        changed=_changed(routine, event),
         long=f" {event.seconds:g} s" if event.seconds else "",
     )
 
 
-def _changed(routine: Routine, event: Event, on: str) -> str:
+def _changed(routine: Routine, event: Event) -> str:
     part = routine.steps_of(event) if event.kind is EventKind.CHANGE else None
     if part is None or part.replaces is None:
         return ""
     first, end = part.replaces
-    return f"{on}{first + 1}–{end}" if end > first + 1 else f"{on}{end}"
+    return f" on {first + 1}–{end}" if end > first + 1 else f" on {end}"
 
 
 def where_words(event: Event) -> str:

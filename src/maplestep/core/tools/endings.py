@@ -18,7 +18,7 @@ from ..layout.slices import cut_slice
 from ..layout.timeline import Segment, SegmentKind, Timeline
 from ..primitives.counts import Cut
 from ..primitives.feet import Foot
-from ..primitives.turns import FULL, amount_words, to_front, turn_words
+from ..primitives.turns import FULL, amount_words, to_front
 from ..routine.event_steps import with_own_steps
 from ..routine.model import MAX_TAG, Event, EventKind, Routine
 from ..sheet.read import Reading
@@ -41,16 +41,19 @@ class EndWay(Enum):
 class EndChoice:
     """One way to end. ``after`` is the count of the wall it begins at, ``stands`` the facing
     there, ``turn`` the turn to the front in eighths; ``event`` brings it about, None when it
-    cannot be danced with the weight as it is (``why_not`` says so)."""
+    cannot be danced as it is. ``figure`` is the one whose turn, ``was`` so far, is changed;
+    ``left`` counts are held; ``across`` is the foot that has to step across to turn."""
 
     way: EndWay
     wall: int
     after: Fraction
     stands: int
     turn: int
-    words: str
     event: Event | None = None
-    why_not: str = ""
+    figure: str = ""
+    was: int = 0
+    left: Fraction = ZERO
+    across: Foot | None = None
 
 
 def end_choices(timeline: Timeline, reading: Reading) -> tuple[EndChoice, ...]:
@@ -90,20 +93,16 @@ class _Chooser:
         weight = next((w for w in reversed(before.weights) if w is not None), last.start_weight)
         stands = (last.start_facing + before.turn) % FULL
         turn_there = _same_way(to_front(stands), turn)
-        words = f"Stop after {at} and turn {turn_words(turn_there)} to the front"
-        if not turn_there:
-            words = f"Stop after {at}, where you face the front"
         side = Foot.RIGHT if turn_there > 0 else Foot.LEFT
         free = Foot.LEFT if weight is Foot.RIGHT else Foot.RIGHT
         turning = f" {amount_words(turn_there)} {side.word}" if turn_there else ""
         steps = f"1 {free.value} step forward{turning}"
         event = self._ending(at, steps)
-        why = ""
-        if turn_there and weight is not None and weight is not Foot.BOTH and free is not side:
-            why = f"The {free.word} foot is free: step across it, or turn slowly."
+        known = weight is not None and weight is not Foot.BOTH
+        across = free if turn_there and known and free is not side else None
         return EndChoice(
-            way=EndWay.TURN, wall=last.wall, after=at, stands=stands, turn=turn_there, words=words,
-            event=self._tried(event), why_not=why,
+            way=EndWay.TURN, wall=last.wall, after=at, stands=stands, turn=turn_there,
+            event=self._tried(event), across=across,
         )  # fmt: skip
 
     def _other_last_turn(self, turn: int) -> EndChoice | None:
@@ -131,9 +130,7 @@ class _Chooser:
         return EndChoice(
             way=EndWay.LAST_TURN, wall=self._last.wall, after=Fraction(start),
             stands=stands % FULL, turn=amount,
-            words=f"On the last {old.figure}, turn {turn_words(amount)} instead of "
-            f"{turn_words(old.turn)}",
-            event=tried,
+            figure=old.figure, was=old.turn, event=tried,
         )  # fmt: skip
 
     def _sections(self) -> Iterator[EndChoice]:
@@ -146,11 +143,9 @@ class _Chooser:
         at = inside[-1]
         stands = self._facing_at(at)
         turn = to_front(stands)
-        words = f"Stop after {at}, at the end of the section"
-        words += f", and turn {turn_words(turn)}" if turn else ", where you face the front"
         yield EndChoice(
             way=EndWay.SECTION, wall=self._last.wall, after=at, stands=stands, turn=turn,
-            words=words, event=self._ending(at, self._turning_step(at, turn)),
+            event=self._ending(at, self._turning_step(at, turn)),
         )  # fmt: skip
 
     def _front_and_hold(self) -> Iterator[EndChoice]:
@@ -164,8 +159,7 @@ class _Chooser:
             return
         yield EndChoice(
             way=EndWay.HOLD, wall=self._last.wall, after=at, stands=0, turn=0,
-            words=f"Stop after {at}, facing the front, and hold for {left} counts",
-            event=replace(self._ending(at, ""), counts=min(int(left), MAX_TAG)),
+            left=left, event=replace(self._ending(at, ""), counts=min(int(left), MAX_TAG)),
         )  # fmt: skip
 
     def _facing_at(self, at: Fraction) -> int:

@@ -31,7 +31,8 @@ _HALF: Final = Fraction(1, 2)
 _TRIED: Final = 6
 _OFFERED: Final = 3
 _MOST_JOINTS: Final = 4
-_Change = tuple[str, tuple[Move, ...]]
+_Said = tuple[str, dict[str, str]]
+_Change = tuple[_Said, tuple[Move, ...]]
 
 
 def with_joint_repairs(
@@ -55,14 +56,14 @@ def repairs(
 ) -> Iterator[EventsEdit]:
     """Repairs of one joint that work, the least change first."""
     worse = _joints(timeline)
-    for words, events in islice(_candidates(timeline.routine, before, after), _TRIED):
+    for (code, facts), events in islice(_candidates(timeline.routine, before, after), _TRIED):
         danced = _danced(timeline.routine, reading, events)
         if danced is None:
             continue
         line = lay_out(danced)
         left = _joints(line)
         if len(left) < len(worse) and left <= worse and _same_course(line, timeline):
-            yield EventsEdit(label=words, events=events)
+            yield EventsEdit(code=code, facts=facts, events=events)
 
 
 def _joints(timeline: Timeline) -> set[tuple[Fraction, str]]:
@@ -101,20 +102,20 @@ def _base_of(routine: Routine, event: Event) -> str:
 
 def _candidates(
     routine: Routine, before: Segment, after: Segment
-) -> Iterator[tuple[str, tuple[Event, ...]]]:
+) -> Iterator[tuple[_Said, tuple[Event, ...]]]:
     foot = after.first_foot
     assert foot is not None
     last = before.first + before.length
-    for words, moves in _changes(before, foot, last):
+    for said, moves in _changes(before, foot, last):
         if before.kind is SegmentKind.WALL:
             event = _as_step_change(routine, before, moves)
         else:
             event = _as_own_steps(before, moves)
         if event is not None:
-            yield words, (event,)
+            yield said, (event,)
     event = _ball_change_into(after, foot)
     if event is not None:
-        yield f"Begin {after.name} with a ball change", (event,)
+        yield ("repair.ball-change", {"part": after.name}), (event,)
 
 
 def _changes(segment: Segment, foot: Foot, last: Fraction) -> Iterator[_Change]:
@@ -123,27 +124,29 @@ def _changes(segment: Segment, foot: Foot, last: Fraction) -> Iterator[_Change]:
     if not moves:
         return
     final = moves[-1]
-    named = f"{label(final.at)}"
+    named = label(final.at)
     if final.weight is foot:
         touch = final._replace(verb="touch", weight=None, direction=_touched(final))
-        yield f"Touch instead of stepping on {named}", _ending(moves, touch)
+        yield ("repair.touch", {"count": named}), _ending(moves, touch)
     if final.weight is None and final.foot is foot.other:
         step = final._replace(
             verb="step", weight=final.foot, direction=final.direction or "together"
         )
-        yield f"Step on {named} instead of the {final.verb}", _ending(moves, step)
+        yield ("repair.step", {"count": named, "verb": final.verb}), _ending(moves, step)
     if final.at + _HALF < last:
         together = final._replace(
             at=final.at.__floor__() + _HALF, foot=foot.other, verb="step", direction="together",
             weight=foot.other, turn=0, figure="step",
         )  # fmt: skip
         if together.at > final.at:
-            yield f"Step {foot.other.word} together on the & after {named}", (*moves, together)
+            facts = {"foot": foot.other.word, "count": named}
+            yield ("repair.together", facts), (*moves, together)
     if len(moves) > 2 and final.weight is foot and moves[-2].at.denominator > 1:
         slower = (*moves[:-2], moves[-2]._replace(at=final.at))
         turned = moves[-2].turn + final.turn
         slower = (*slower[:-1], slower[-1]._replace(turn=turned))
-        yield f"Leave a step out of the {final.figure} before {label(final.at + 1)}", slower
+        facts = {"figure": final.figure, "count": label(final.at + 1)}
+        yield ("repair.leave-out", facts), slower
 
 
 def _touched(move: Move) -> str:

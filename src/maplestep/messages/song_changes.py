@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from typing import Final
 
-from .model import Song
+from ..core.song.model import Song
+from .words import text
 
 _SAME_SECONDS: Final = 0.005
 _SAME_BPM: Final = 0.05
@@ -14,24 +15,24 @@ def changes(before: Song, after: Song) -> list[str]:
     """One sentence for each thing that is not where it was; none when nothing changed."""
     said = []
     if abs(before.bpm - after.bpm) > _SAME_BPM:
-        said.append(f"{float(before.bpm):.4g} bpm is now {float(after.bpm):.4g}.")
+        now = f"{float(after.bpm):.4g}"
+        said.append(text("song.bpm", before=f"{float(before.bpm):.4g}", now=now))
     if before.count_unit != after.count_unit:
-        said.append("It goes in sixes now." if after.count_unit == 6 else "It goes in eights now.")
+        said.append(text("song.sixes" if after.count_unit == 6 else "song.eights"))
     first = after.seconds(0) - before.seconds(0)
     if abs(first) > _SAME_SECONDS:
-        way = "later" if first > 0 else "earlier"
-        said.append(f"Count 1 is at {clock_words(after.seconds(0))}, {abs(first):.2f} s {way}.")
+        code = "song.later" if first > 0 else "song.earlier"
+        said.append(text(code, at=clock_words(after.seconds(0)), seconds=f"{abs(first):.2f}"))
     if before.length != after.length:
-        said.append(f"{before.length} counts are now {after.length}.")
+        said.append(text("song.counts", before=before.length, now=after.length))
     moved = _moved(before, after)
     if moved and abs(first) <= _SAME_SECONDS:
         name, at = moved[0]
-        more = f" and {len(moved) - 1} more" if len(moved) > 1 else ""
-        starts = "start" if len(moved) > 1 else "starts"
-        said.append(f"{name}{more} {starts} elsewhere, {name} at {clock_words(at)}.")
+        code = "song.phrases" if len(moved) > 1 else "song.phrase"
+        said.append(text(code, name=name, more=len(moved) - 1, at=clock_words(at)))
     end = after.seconds(after.length) - before.seconds(before.length)
     if not said and abs(end) > _SAME_SECONDS:
-        said.append(f"The song ends at {clock_words(after.seconds(after.length))}.")
+        said.append(text("song.ends", at=clock_words(after.seconds(after.length))))
     return said
 
 

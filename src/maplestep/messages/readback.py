@@ -12,72 +12,13 @@ from dataclasses import dataclass
 from fractions import Fraction
 from typing import Final
 
-from ..primitives.moves import Move
-from ..primitives.turns import amount_words, clock, to_front, walls_in_dance
-from ..sheet.render import ENGLISH, FRENCH, Language, move_words
-from .timeline import EndReason, Segment, SegmentKind, Timeline
+from ..core.layout.timeline import EndReason, Segment, SegmentKind, Timeline
+from ..core.primitives.moves import Move
+from ..core.primitives.turns import amount_words, clock, to_front, walls_in_dance
+from ..core.sheet.render import ENGLISH, FRENCH, Language, move_words
+from .words import CATALOGUES
 
-_ENGLISH: Final = {
-    "wall": "Wall {n}, starts facing {starts}",
-    "part": "{n}: {part}{phrase}, starts facing {starts}",
-    "with": " on {phrase}",
-    "whole": "dance all {counts} counts, end facing {ends}",
-    "whole-plain": "dance it through, end facing {ends}",
-    "restart": "dance {counts} counts, {last}restart facing {ends}",
-    "cut": "dance counts {first} to {upto} only, end facing {ends}",
-    "tag": "then the tag of {counts}{steps}, facing {ends}",
-    "tag-restart": "dance {counts} counts, then the tag of {tag} and restart facing {ends}",
-    "bridge": "after {after} counts the bridge of {counts}{steps}, then go on with count {next}",
-    "wait": "after {after} counts wait{long}, then go on with count {next}",
-    "wait-end": "then wait{long}",
-    "change": "with the step change on {counts}: {steps}",
-    "ending": "after {after} counts the ending{steps}, facing {ends}",
-    "song": "the song ends after {counts} counts, facing {ends}",
-    "finish": "finish with {turn} to the {side} to face the front",
-    "finish-half": "finish with a ½ turn to face the front",
-    "front": "you face the front",
-    "listen": "listen for {cue}",
-    "title": "{dance} to {song}: {counts} counts{walls}",
-    "start": "Start after {counts} counts ({time}), facing 12:00",
-    "walls": ", {n} walls",
-    "wall1": ", 1 wall",
-    "seconds": " {seconds} seconds",
-    "until": " for the band",
-    "last": "end on {step}, ",
-}
-_FRENCH: Final = {
-    "wall": "Mur {n}, départ face à {starts}",
-    "part": "{n} : {part}{phrase}, départ face à {starts}",
-    "with": " sur {phrase}",
-    "whole": "danser les {counts} temps, fin face à {ends}",
-    "whole-plain": "danser en entier, fin face à {ends}",
-    "restart": "danser {counts} temps, {last}reprise face à {ends}",
-    "cut": "danser seulement les temps {first} à {upto}, fin face à {ends}",
-    "tag": "puis le tag de {counts} temps{steps}, face à {ends}",
-    "tag-restart": "danser {counts} temps, puis le tag de {tag} temps et reprise face à {ends}",
-    "bridge": "après {after} temps le pont de {counts}{steps}, puis continuer au temps {next}",
-    "wait": "après {after} temps attendre{long}, puis continuer au temps {next}",
-    "wait-end": "puis attendre{long}",
-    "change": "avec le changement de pas aux temps {counts} : {steps}",
-    "ending": "après {after} temps le final{steps}, face à {ends}",
-    "song": "la musique finit après {counts} temps, face à {ends}",
-    "finish": "finir par {turn} de tour à {side} pour être face à l’avant",
-    "finish-half": "finir par ½ tour pour être face à l’avant",
-    "front": "on est face à l’avant",
-    "listen": "écouter : {cue}",
-    "title": "{dance} sur {song} : {counts} temps{walls}",
-    "start": "Départ après {counts} temps ({time}), face à 12:00",
-    "walls": ", {n} murs",
-    "wall1": ", 1 mur",
-    "seconds": " {seconds} secondes",
-    "until": " l’orchestre",
-    "last": "finir par {step}, ",
-}
-_LANGUAGES: Final = {"en": (_ENGLISH, ENGLISH), "fr": (_FRENCH, FRENCH)}
-_SIDES: Final = {
-    "en": {"right": "right", "left": "left"},
-    "fr": {"right": "droite", "left": "gauche"},
-}
+_STEPS: Final = {"en": ENGLISH, "fr": FRENCH}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -102,8 +43,7 @@ def as_text(lines: tuple[Said, ...]) -> str:
 class _Speaker:
     def __init__(self, timeline: Timeline, language: str) -> None:
         self._line = timeline
-        self._code = language
-        self._words, self._steps_language = _LANGUAGES[language]
+        self._words, self._steps_language = CATALOGUES[language], _STEPS[language]
 
     def lines(self) -> Iterator[Said]:
         routine = self._line.routine
@@ -122,7 +62,7 @@ class _Speaker:
             )
 
     def _say(self, key: str, **facts: object) -> str:
-        return self._words[key].format(**facts)
+        return self._words.texts[f"say.{key}"].format(**facts)
 
     def _head(self) -> Said:
         sheet = self._line.routine.sheet
@@ -168,7 +108,7 @@ class _Speaker:
         said += [self._say("listen", cue=cue) for cue in cues]
         if group[-1] is self._line.segments[-1]:
             said += self._finish(group[-1])
-        return f"{head}: " + "; ".join(said) + "."
+        return self._say("line", head=head, said=self._say("and").join(said))
 
     def _clauses(self, segment: Segment, group: list[Segment]) -> Iterator[str]:
         ends = clock(segment.end_facing)
@@ -267,4 +207,4 @@ class _Speaker:
         if abs(turn) == 4:
             return [self._say("finish-half")]
         side = "right" if turn > 0 else "left"
-        return [self._say("finish", turn=amount_words(turn), side=_SIDES[self._code][side])]
+        return [self._say("finish", turn=amount_words(turn), side=self._words.fact("side", side))]

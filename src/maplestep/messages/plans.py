@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from fractions import Fraction
 
-from ..layout.timeline import EventOccurrence, Segment, SegmentKind, Timeline
-from ..routine.event_words import event_name
-from ..routine.model import EventKind
-from ..song.model import PlacedPhrase
-from .price import CostItem, Reason
+from ..core.layout.timeline import EventOccurrence, Segment, SegmentKind, Timeline
+from ..core.planner.price import CostItem, Reason
+from ..core.routine.event_words import event_name
+from ..core.routine.model import EventKind
+from ..core.song.model import PlacedPhrase
+from .words import opened, text
 
 _UNITS = {8: "eight", 6: "six"}
 
@@ -21,17 +23,23 @@ def reason(timeline: Timeline, there: EventOccurrence) -> str:
     what = _what(timeline, there)
     target, wall = _target(timeline, there)
     if target is None:
-        if _back_on_unit(timeline, there):
-            unit = _UNITS[timeline.routine.song.count_unit]
-            return f"{what}, so that the walls after it start on count 1 of an {unit} again."
-        following = _following(timeline, there)
-        if following is not None:
-            return f"{what}; only with what comes on wall {following.wall} does a phrase fit."
-        return f"{what}."
+        return opened(_without_phrase(timeline, there, what))
     before = timeline.routine.song.placed[target.index - 1] if target.index else None
-    lead = f"{before.name} has {before.phrase.counts} counts: " if before is not None else ""
-    what = what if lead else what[:1].upper() + what[1:]
-    return f"{lead}{what}, so {target.name} begins on count 1 of wall {wall}."
+    if before is not None:
+        counts = before.phrase.counts
+        what = text("plan.phrase-has", phrase=before.name, counts=counts, lead=what)
+    return opened(text("plan.fits", lead=what, phrase=target.name, wall=wall))
+
+
+def _without_phrase(timeline: Timeline, there: EventOccurrence, what: str) -> str:
+    """The reason of an event that leads no wall to a phrase by itself."""
+    if _back_on_unit(timeline, there):
+        unit = _UNITS[timeline.routine.song.count_unit]
+        return text("plan.on-unit", lead=what, unit=unit)
+    following = _following(timeline, there)
+    if following is not None:
+        return text("plan.with-next", lead=what, wall=following.wall)
+    return text("plan.alone", lead=what)
 
 
 def order_reasons(timeline: Timeline) -> list[tuple[int, str]]:
@@ -54,13 +62,15 @@ def order_reasons(timeline: Timeline) -> list[tuple[int, str]]:
         if not any(item.first is not None or item.counts or _is_tag(p) for item, p in
                    zip(made, within, strict=True)):  # fmt: skip
             continue
-        words = f"{placed.name} has {placed.phrase.counts} counts: "
-        words += f"{', '.join(item.text for item in made)} fill it"
+        parts = ", ".join(item.text for item in made)
+        words = text("plan.fill", parts=parts)
         following = next((p for p in timeline.segments if p.start == placed.end), None)
         if placed.index + 1 in hits and following is not None:
             after = timeline.routine.song.placed[placed.index + 1]
-            words += f", so {after.name} begins with {following.name}"
-        found.append((within[0].wall, f"{words}."))
+            words = text("plan.fill-next", parts=parts, phrase=after.name, part=following.name)
+        counts = placed.phrase.counts
+        words = text("plan.phrase-has", phrase=placed.name, counts=counts, lead=words)
+        found.append((within[0].wall, text("plan.alone", lead=words)))
     return found
 
 
@@ -69,16 +79,17 @@ def _is_tag(segment: Segment) -> bool:
 
 
 def _what(timeline: Timeline, there: EventOccurrence) -> str:
-    length = timeline.routine.tag_length(there.event)
-    match there.event.kind:
-        case EventKind.TAG:
-            return f"a tag of {length} follows wall {there.wall}"
-        case EventKind.TAG_RESTART:
-            return f"wall {there.wall} stops after {there.after} for a tag of {length}"
-        case EventKind.RESTART:
-            return f"wall {there.wall} stops after {there.after}"
-        case _:
-            return f"{event_name(timeline.routine, there.event)} on wall {there.wall}"
+    facts = {
+        "wall": there.wall,
+        "after": there.after,
+        "length": timeline.routine.tag_length(there.event),
+        "event": event_name(timeline.routine, there.event),
+    }
+    kind = there.event.kind
+    return text(f"plan.what.{kind.value if kind in _TOLD else 'other'}", **facts)
+
+
+_TOLD = frozenset({EventKind.TAG, EventKind.TAG_RESTART, EventKind.RESTART})
 
 
 def _following(timeline: Timeline, there: EventOccurrence) -> EventOccurrence | None:
@@ -109,19 +120,13 @@ def _back_on_unit(timeline: Timeline, there: EventOccurrence) -> bool:
 def item_words(timeline: Timeline, item: CostItem) -> str:
     """One cost, in words, without its number."""
     names = {event.id: event_name(timeline.routine, event) for event in timeline.routine.events}
-    said = names.get(item.said, item.said)
-    unit = _UNITS[timeline.routine.song.count_unit]
-    if item.reason is Reason.PHRASE and item.wall is None:
-        return f"{said} begins after the dance is over"
-    return {
-        Reason.PHRASE: f"{said} begins on count {item.count} of wall {item.wall}",
-        Reason.OFF_UNIT: f"Wall {item.wall} starts on count {item.count} of an {unit}",
-        Reason.EVENT: f"{said}, wall {item.wall}",
-        Reason.SIDE: f"{said} leaves wall {item.wall} facing a side or corner",
-        Reason.REPAIR: f"A foot has to be freed on wall {item.wall}",
-        Reason.DIFFERENT: f"{said} is one more thing to remember",
-        Reason.AWAY: f"{said} as number {item.wall} is away from its phrase",
-    }[item.reason]
+    # An event is said in its words, a phrase or a part by its own name.
+    said = text("plan.event", event=names[item.said]) if item.said in names else item.said
+    over = "-over" if item.reason is Reason.PHRASE and item.wall is None else ""
+    return text(
+        f"cost.{item.reason.value}{over}", said=said, count=item.count, wall=item.wall,
+        unit=_UNITS[timeline.routine.song.count_unit],
+    )  # fmt: skip
 
 
 def bill(timeline: Timeline, items: tuple[CostItem, ...]) -> list[tuple[int, str]]:
@@ -137,27 +142,24 @@ def bill(timeline: Timeline, items: tuple[CostItem, ...]) -> list[tuple[int, str
     lines = []
     for group in gathered.values():
         words = item_words(timeline, group[0])
-        more = [_OF_EVENTS[item.reason] for item in group[1:] if item.reason in _OF_EVENTS]
-        told = f"{words}: {', '.join(filter(None, more))}" if any(more) else words
+        more = [text(_MORE[item.reason]) for item in group[1:] if item.reason in _MORE]
+        told = text("plan.bill", words=words, more=", ".join(more)) if more else words
         lines.append((sum(item.cost for item in group), told))
     return lines
 
 
-_OF_EVENTS = {
-    Reason.EVENT: "",
-    Reason.SIDE: "faces a side or corner",
-    Reason.DIFFERENT: "one more thing to remember",
-}
+_OF_EVENTS = frozenset({Reason.EVENT, Reason.SIDE, Reason.DIFFERENT})
+_MORE = {Reason.SIDE: "cost.more.side", Reason.DIFFERENT: "cost.more.different"}
 
 
-def headline(timeline: Timeline) -> str:
-    """A plan in a few words: its events with their walls; "no tags, no restarts"."""
-    met: dict[str, list[int]] = {}
-    for there in timeline.occurrences:
-        met.setdefault(event_name(timeline.routine, there.event), []).append(there.wall)
-    if not met:
-        return "No tags, no restarts"
-    return "; ".join(
-        f"{name}, wall{'s' * (len(walls) > 1)} {', '.join(map(str, walls))}"
-        for name, walls in met.items()
-    )
+def headline(met: Iterable[tuple[str, tuple[int, ...]]], sequence: str = "") -> str:
+    """A plan in a few words: its order, or its events with their walls; "no tags, no restarts"."""
+    said = [
+        text(
+            "plan.on-walls" if len(walls) > 1 else "plan.on-wall",
+            event=event,
+            walls=", ".join(map(str, walls)),
+        )
+        for event, walls in met
+    ]
+    return sequence or "; ".join(said) or text("plan.nothing")

@@ -1,0 +1,19 @@
+"""Events in words: what each is called, and on which walls it comes."""
+
+from __future__ import annotations
+
+from ..core.routine.event_words import event_name, where_words
+from ..core.routine.model import Event, Routine
+from .language import spoken
+from .words import CATALOGUES
+
+
+def event_words(routine: Routine, event: Event, language: str | None = None) -> str:
+    """ "Restart after 24", "Tag +4", in a language given or the one that is spoken."""
+    return CATALOGUES[language or spoken()].fact("event", event_name(routine, event))
+
+
+def placed_words(routine: Routine, event: Event) -> str:
+    """ "Restart after 24, walls 3, 5"."""
+    where = CATALOGUES[spoken()].fact("where", where_words(event))
+    return f"{event_words(routine, event)}, {where}"
