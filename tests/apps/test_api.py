@@ -250,9 +250,44 @@ def test_signing_in_needs_the_token_and_the_password(anyone: Api, make_user: Any
     bare = anyone.client.post("/api/session", body, content_type="application/json")
     assert bare.status_code == 403
     assert anyone.sign_in("cleo", "wrong") == 403
-    assert anyone.call("GET", "/api/session")[1] == {"name": None}
+    assert anyone.call("GET", "/api/session")[1]["name"] is None
     assert anyone.sign_in("cleo") == 200
-    assert anyone.call("DELETE", "/api/session")[1] == {"name": None}
+    assert anyone.call("DELETE", "/api/session")[1]["name"] is None
+
+
+def test_the_browser_is_answered_in_its_language_until_another_is_chosen(
+    anyone: Api, make_user: Any
+) -> None:
+    def refused(asked: str, path: str = "/api/shelf") -> str:
+        return anyone.client.get(path, headers={"accept-language": asked}).json()["message"]
+
+    assert refused("fr-CA, en;q=0.5") == "Connectez-vous d’abord."
+    assert refused("de, en;q=0.5") == refused("") == "Sign in first."
+    make_user("cleo")
+    anyone.sign_in("cleo")
+    gone = "/api/routines/00000000-0000-4000-8000-000000000000"
+    assert refused("fr", gone).startswith("Ceci n’existe pas")
+    assert anyone.call("PUT", "/api/session/language", {"language": "xx"})[0] == 422
+    assert anyone.call("PUT", "/api/session/language", {"language": "fr"})[0] == 200
+    assert anyone.call("GET", "/api/session")[1]["language"] == "fr"
+    # What is chosen holds in every browser; Django's own words follow it as well.
+    assert refused("en", gone).startswith("Ceci n’existe pas")
+    new = {"name": "dina", "password": "short"}
+    short = anyone.call("POST", "/api/accounts", new)[1]["message"]
+    assert "mot de passe" in short
+
+
+def test_the_language_is_of_one_account(ada: Api, ben: Api) -> None:
+    ada.call("PUT", "/api/session/language", {"language": "fr"})
+    assert ben.call("GET", "/api/session")[1]["language"] == ""
+
+
+def test_a_sheet_is_judged_in_the_language_of_its_reader(ada: Api) -> None:
+    ada.call("PUT", "/api/session/language", {"language": "fr"})
+    made = ada.call("POST", "/api/dances", {"sheet": "Kiln\n1-2 R side, R together"})[1]
+    view = ada.call("GET", f"/api/dances/{made['id']}")[1]["reading"]
+    said = " ".join(finding["message"] for finding in view["findings"])
+    assert "le pied droit est le pied d’appui et ne peut pas bouger" in said
 
 
 def test_guessing_passwords_is_stopped(anyone: Api, make_user: Any) -> None:

@@ -9,7 +9,7 @@ from ninja import Schema
 from ninja.files import UploadedFile
 from pydantic import BaseModel
 
-from ..core.errors import FileError
+from ..core.errors import FileError, Message
 from ..formats.documents.read import MAX_BYTES
 from .accounts.models import User
 
@@ -40,8 +40,12 @@ def read_document(file: UploadedFile) -> bytes:
     """The bytes of a document, which may be larger than its text. Raises FileError."""
     if file.size is None or file.size > MAX_BYTES:
         raise FileError(
-            f"This file has {(file.size or 0) / 1_000_000:.0f} MB; a step sheet may have "
-            f"{MAX_BYTES // 1_000_000} MB. Save it without its pictures."
+            Message(
+                "This file has {size:.0f} MB; a step sheet may have {max_bytes} MB. Save it "
+                "without its pictures.",
+                size=(file.size or 0) / 1000000,
+                max_bytes=MAX_BYTES // 1000000,
+            )
         )
     return bytes(file.read())
 
@@ -51,7 +55,11 @@ def read_upload(file: UploadedFile) -> bytes:
     if file.size is None or file.size > MAX_FILE:
         megabytes = (file.size or 0) / 1_000_000
         raise FileError(
-            f"This file has {megabytes:.1f} MB. A sheet, a routine or a song map has at most "
-            f"{MAX_FILE // 1_000_000} MB; choose another file."
+            Message(
+                "This file has {megabytes:.1f} MB. A sheet, a routine or a song map has at most "
+                "{max_file} MB; choose another file.",
+                megabytes=megabytes,
+                max_file=MAX_FILE // 1000000,
+            )
         )
     return bytes(file.read())

@@ -14,6 +14,7 @@ from django.conf import settings
 from django.db import models
 from django.db.models import ProtectedError
 
+from ..core.errors import Message
 from .accounts.models import User
 from .errors import ChangedElsewhere, NotHere, StillInUse
 
@@ -62,4 +63,6 @@ def discard(model: type[M], user: User, pk: uuid.UUID) -> None:
     try:
         found.delete()
     except ProtectedError as error:
-        raise StillInUse(f"“{found}” is used by a routine. Delete the routine first.") from error
+        raise StillInUse(
+            Message("“{found}” is used by a routine. Delete the routine first.", found=found)
+        ) from error

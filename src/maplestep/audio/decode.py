@@ -11,7 +11,7 @@ import numpy as np
 import soundfile
 import soxr
 
-from ..core.errors import RecordingError
+from ..core.errors import Message, RecordingError
 from .arrays import SAMPLE_RATE, Floats
 
 SHORTEST_SECONDS: Final = 5.0
@@ -48,23 +48,40 @@ def inspect(path: Path) -> Recording:
     seconds = info.frames / info.samplerate if info.samplerate else 0.0
     if info.channels > _MOST_CHANNELS:
         raise RecordingError(
-            f"This recording has {info.channels} channels; up to {_MOST_CHANNELS} can be read. "
-            "Save it in stereo and try again."
+            Message(
+                "This recording has {channels} channels; up to {most_channels} can be read. Save "
+                "it in stereo and try again.",
+                channels=info.channels,
+                most_channels=_MOST_CHANNELS,
+            )
         )
     if not _SLOWEST_RATE <= info.samplerate <= _FASTEST_RATE:
         raise RecordingError(
-            f"This recording has {info.samplerate:,} samples a second; {_SLOWEST_RATE:,} to "
-            f"{_FASTEST_RATE:,} can be read. Save it with 44,100 and try again."
+            Message(
+                "This recording has {samplerate:,} samples a second; {slowest_rate:,} to "
+                "{fastest_rate:,} can be read. Save it with 44,100 and try again.",
+                samplerate=info.samplerate,
+                slowest_rate=_SLOWEST_RATE,
+                fastest_rate=_FASTEST_RATE,
+            )
         )
     if seconds > LONGEST_SECONDS:
         raise RecordingError(
-            f"This recording lasts {_minutes(seconds)}; a song may last "
-            f"{_minutes(LONGEST_SECONDS)}. Cut out the one song and try again."
+            Message(
+                "This recording lasts {seconds}; a song may last {longest_seconds}. Cut out the "
+                "one song and try again.",
+                seconds=_minutes(seconds),
+                longest_seconds=_minutes(LONGEST_SECONDS),
+            )
         )
     if seconds < SHORTEST_SECONDS:
         raise RecordingError(
-            f"This recording lasts {seconds:.1f} seconds; counts can be found from "
-            f"{SHORTEST_SECONDS:g} seconds on."
+            Message(
+                "This recording lasts {seconds:.1f} seconds; counts can be found from "
+                "{shortest_seconds:g} seconds on.",
+                seconds=seconds,
+                shortest_seconds=SHORTEST_SECONDS,
+            )
         )
     return Recording(
         format=info.format, sample_rate=info.samplerate, channels=info.channels, seconds=seconds
@@ -97,14 +114,21 @@ def blocks(path: Path, progress: Progress | None = None) -> Iterator[tuple[Float
                 yield np.nan_to_num(block), told.sample_rate
     except soundfile.LibsndfileError as error:
         raise RecordingError(
-            f"This recording cannot be read beyond {done / told.sample_rate:.0f} seconds; the file "
-            "is damaged. Save it again and try once more."
+            Message(
+                "This recording cannot be read beyond {done:.0f} seconds; the file is damaged. "
+                "Save it again and try once more.",
+                done=done / told.sample_rate,
+            )
         ) from error
     # Of an MP3 without a table of contents the head can only guess the length.
     if told.format != "MP3" and done < 0.98 * told.seconds * told.sample_rate:
         raise RecordingError(
-            f"This recording breaks off after {_minutes(done / told.sample_rate)} of "
-            f"{_minutes(told.seconds)}; the file is damaged. Save it again and try once more."
+            Message(
+                "This recording breaks off after {done} of {seconds}; the file is damaged. Save "
+                "it again and try once more.",
+                done=_minutes(done / told.sample_rate),
+                seconds=_minutes(told.seconds),
+            )
         )
 
 

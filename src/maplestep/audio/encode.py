@@ -7,7 +7,7 @@ from typing import Final
 
 import soundfile
 
-from ..core.errors import RecordingError
+from ..core.errors import Message, RecordingError
 from .arrays import Floats
 
 FORMATS: Final = {
@@ -27,8 +27,11 @@ def writer(path: Path, sample_rate: int, channels: int) -> soundfile.SoundFile:
     """
     if path.suffix.lower() not in FORMATS:
         raise RecordingError(
-            f"“{path.suffix}” is no kind of sound file that can be written. "
-            f"Use one of {', '.join(FORMATS)}."
+            Message(
+                "“{suffix}” is no kind of sound file that can be written. Use one of {choices}.",
+                suffix=path.suffix,
+                choices=", ".join(FORMATS),
+            )
         )
     kind, subtype = FORMATS[path.suffix.lower()]
     return soundfile.SoundFile(str(path), "w", sample_rate, channels, subtype, format=kind)

@@ -17,7 +17,7 @@ from typing import Any, Final
 
 from pydantic import BaseModel
 
-from ..core.errors import FileError, MapleStepError
+from ..core.errors import FileError, MapleStepError, Message
 from ..core.layout.engine import lay_out
 from ..core.routine.model import Routine
 from ..core.sheet.read import Reading, read_sheet
@@ -39,6 +39,7 @@ from ..formats.sheet_in import sheet_text_of
 from ..formats.sheet_markdown import write_markdown
 from ..formats.sheet_pdf import Print, write_pdf
 from ..formats.song_file import SongFileForm, read_song_file
+from ..messages.errors import error_words
 from ..messages.language import LANGUAGES as SPOKEN
 from ..messages.language import USUAL, speaking
 from ..services.check import USUAL_BPM, check_routine, check_sheet
@@ -59,16 +60,20 @@ _DEFAULT_WALLS: Final = 8
 def main(argv: Sequence[str] | None = None) -> int:
     """Run one command; returns the exit code."""
     arguments = _parser().parse_args(argv)
+    with speaking(arguments.speak):
+        return _run(arguments)
+
+
+def _run(arguments: argparse.Namespace) -> int:
     try:
-        with speaking(arguments.speak):
-            code: int = arguments.run(arguments)
+        code: int = arguments.run(arguments)
     except FileError as error:
         place = f":{error.line}:{error.column}" if error.line else ""
-        return _unreadable(f"{arguments.file}{place}: {error}")
+        return _unreadable(f"{arguments.file}{place}: {error_words(error)}")
     except OSError as error:
         return _unreadable(f"{arguments.file}: {error.strerror or error}")
     except MapleStepError as error:
-        return _unreadable(str(error))
+        return _unreadable(error_words(error))
     return code
 
 
@@ -332,8 +337,11 @@ def _event(index: int, piece: str) -> EventForm:
         return EventForm.model_validate(form)
     except ValueError as error:
         raise MapleStepError(
-            f"--events: “{piece}” cannot be read. Write for example: restart 5 after 24; "
-            "tag 3 8 counts 4; tag-restart 6 counts 4 after 16; tag 2 Tag 1."
+            Message(
+                "--events: “{piece}” cannot be read. Write for example: restart 5 after 24; tag "
+                "3 8 counts 4; tag-restart 6 counts 4 after 16; tag 2 Tag 1.",
+                piece=piece,
+            )
         ) from error
 
 

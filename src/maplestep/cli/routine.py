@@ -10,7 +10,7 @@ from typing import Any, Final
 
 from pydantic import BaseModel
 
-from ..core.errors import MapleStepError
+from ..core.errors import MapleStepError, Message
 from ..core.layout.engine import lay_out
 from ..core.layout.timeline import Timeline
 from ..core.tools.claim_check import check_claims
@@ -70,7 +70,7 @@ def _numbers(text: str | None, what: str) -> list[str] | None:
         return None
     pieces = [piece.strip() for piece in text.split(",") if piece.strip()]
     if not pieces:
-        raise MapleStepError(f"--{what} needs counts, as in --{what} 8,16.")
+        raise MapleStepError(Message("--{what} needs counts, as in --{what} 8,16.", what=what))
     return pieces
 
 

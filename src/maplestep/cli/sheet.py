@@ -9,7 +9,7 @@ from fractions import Fraction
 from pathlib import Path
 from typing import Any, Final
 
-from ..core.errors import MapleStepError
+from ..core.errors import MapleStepError, Message
 from ..core.routine.from_sheet import TakenOver, statement_of, taken_over
 from ..core.sheet.read import Reading
 from ..core.sheet.statements import read_statements
@@ -70,7 +70,9 @@ def _song(arguments: argparse.Namespace, reading: Reading) -> Song:
     if arguments.length:
         match = _LENGTH.match(arguments.length)
         if match is None:
-            raise MapleStepError(f"“{arguments.length}” is no length. Write it as 3:12.")
+            raise MapleStepError(
+                Message("“{length}” is no length. Write it as 3:12.", length=arguments.length)
+            )
         length = 60 * int(match[1]) + int(match[2])
     claim = reading.sheet.claims.intro
     intro = claim.value if claim and claim.value <= MAX_PHRASE else USUAL_INTRO

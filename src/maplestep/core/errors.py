@@ -2,6 +2,26 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
+
+class Message(str):
+    """A sentence that remembers its template and facts, so that another language can say it.
+
+    >>> said = Message("A tag lasts 1 to {most} counts.", most=64)
+    >>> said, said.template
+    ('A tag lasts 1 to 64 counts.', 'A tag lasts 1 to {most} counts.')
+    """
+
+    __slots__ = ("facts", "template")
+    template: str
+    facts: Mapping[str, object]
+
+    def __new__(cls, template: str, **facts: object) -> Message:
+        said = super().__new__(cls, template.format(**facts))
+        said.template, said.facts = template, facts
+        return said
+
 
 class MapleStepError(Exception):
     """Something given to Maple Step cannot be used."""

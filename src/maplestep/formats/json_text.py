@@ -5,7 +5,7 @@ from __future__ import annotations
 import json
 from typing import Any
 
-from ..core.errors import FileError
+from ..core.errors import FileError, Message
 
 
 def load_json(text: str) -> Any:
@@ -14,7 +14,9 @@ def load_json(text: str) -> Any:
         return json.loads(text)
     except json.JSONDecodeError as error:
         raise FileError(
-            f"This is no valid JSON: {error.msg}.", line=error.lineno, column=error.colno
+            Message("This is no valid JSON: {msg}.", msg=error.msg),
+            line=error.lineno,
+            column=error.colno,
         ) from error
     except RecursionError as error:
         raise FileError("This JSON is nested too deeply.") from error

@@ -17,7 +17,7 @@ from collections.abc import Iterator, Mapping
 from fractions import Fraction
 from typing import Final
 
-from ..core.errors import FileError
+from ..core.errors import FileError, Message
 from ..core.primitives.counts import Feel, label
 from ..core.primitives.turns import clock, turn_words
 from ..core.sheet.lines.model import Remark
@@ -107,8 +107,12 @@ def read_csv(text: str) -> str:
     missing = [name for name in _NEEDED if name not in names]
     if missing:
         raise FileError(
-            f"The table has no column “{missing[0]}”. The first row must name the columns: "
-            f"{', '.join(COLUMNS)}.",
+            Message(
+                "The table has no column “{missing}”. The first row must name the columns: "
+                "{choices}.",
+                missing=missing[0],
+                choices=", ".join(COLUMNS),
+            ),
             line=1,
         )
     rows.fieldnames = names
@@ -210,6 +214,9 @@ def _turn(said: str, line: int) -> str:
         eighths = int(said)
     except ValueError:
         raise FileError(
-            f"“{said}” is no turn. Write it in eighths, right as 2 and left as -2.", line=line
+            Message(
+                "“{said}” is no turn. Write it in eighths, right as 2 and left as -2.", said=said
+            ),
+            line=line,
         ) from None
     return turn_words(eighths) if abs(eighths) <= 16 else ""

@@ -10,7 +10,7 @@ from typing import Final, Literal
 
 from pydantic import BaseModel, ConfigDict, ValidationError
 
-from ..core.errors import FileError
+from ..core.errors import FileError, Message
 from ..core.primitives.counts import label
 from ..core.primitives.turns import clock
 from ..core.sheet.model import Part
@@ -86,8 +86,11 @@ def read_sheet_file(text: str) -> str:
     except ValidationError as error:
         where = ".".join(str(step) for step in error.errors()[0]["loc"])
         raise FileError(
-            f"This file is no JSON sheet: {where or 'it'} is not as it should be. "
-            "Save the dance again with “Save as”.",
+            Message(
+                "This file is no JSON sheet: {where} is not as it should be. Save the dance "
+                "again with “Save as”.",
+                where=where or "it",
+            ),
             line=1,
         ) from error
 

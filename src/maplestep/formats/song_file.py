@@ -8,7 +8,7 @@ from typing import Literal
 
 from pydantic import ValidationError
 
-from ..core.errors import FileError
+from ..core.errors import FileError, Message
 from ..core.song.imported import lay_on
 from ..core.song.model import Song
 from .json_text import load_json
@@ -75,8 +75,11 @@ def read_any(raw: bytes, name: str, song: Song | None) -> Song:
             return lay_on(read_jams(raw), song, stem)
         return read_song_file(raw)
     raise FileError(
-        f"“{path.name[:80]}” is none of the files a song map can be made of. Use MIDI (.mid), JAMS "
-        "(.jams), labels (.tsv), lyrics (.lrc) or a song of Maple Step (.json)."
+        Message(
+            "“{name}” is none of the files a song map can be made of. Use MIDI (.mid), JAMS "
+            "(.jams), labels (.tsv), lyrics (.lrc) or a song of Maple Step (.json).",
+            name=path.name[:80],
+        )
     )
 
 

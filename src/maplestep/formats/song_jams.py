@@ -10,7 +10,7 @@ import json
 import math
 from typing import Any, Final
 
-from ..core.errors import FileError
+from ..core.errors import FileError, Message
 from ..core.song.imported import ImportedSegment, ImportedSong
 from ..core.song.model import Song
 from .json_text import load_json
@@ -91,7 +91,9 @@ def read_jams(raw: bytes) -> ImportedSong:
     try:
         bpm = float(tempo[0][2]) if tempo else None
     except (TypeError, ValueError) as error:
-        raise FileError(f"The tempo “{tempo[0][2]}” in this JAMS file is no number.") from error
+        raise FileError(
+            Message("The tempo “{tempo}” in this JAMS file is no number.", tempo=tempo[0][2])
+        ) from error
     return ImportedSong(
         title=_words(head.get("title")),
         performer=_words(head.get("artist")),
@@ -130,7 +132,7 @@ def _observations(data: dict[str, Any], namespace: str) -> list[tuple[float, flo
 
 def _number(value: object) -> float:
     if not isinstance(value, (int, float)) or not math.isfinite(value) or value < 0:
-        raise FileError(f"“{value}” in this JAMS file is no time in seconds.")
+        raise FileError(Message("“{value}” in this JAMS file is no time in seconds.", value=value))
     return float(value)
 
 

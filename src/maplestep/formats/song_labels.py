@@ -8,7 +8,7 @@ from __future__ import annotations
 import math
 from typing import Final
 
-from ..core.errors import FileError
+from ..core.errors import FileError, Message
 from ..core.song.imported import ImportedSegment, ImportedSong
 from ..core.song.model import Song
 from ..core.song.phrasing import length_words
@@ -42,7 +42,10 @@ def read_labels(raw: bytes) -> ImportedSong:
         if not line.strip() or line.startswith("\\"):
             continue
         if number > _MOST_LINES:
-            raise FileError(f"A label track has up to {_MOST_LINES:,} lines.", line=number)
+            raise FileError(
+                Message("A label track has up to {most_lines:,} lines.", most_lines=_MOST_LINES),
+                line=number,
+            )
         cells = [cell.strip() for cell in line.split("\t")]
         try:
             start, end = (float(cell.replace(",", ".")) for cell in cells[:2])

@@ -10,7 +10,7 @@ from __future__ import annotations
 import re
 from typing import Final
 
-from ..core.errors import FileError
+from ..core.errors import FileError, Message
 from ..core.song.imported import ImportedSong
 from ..core.song.model import Song
 from .text import decode_text
@@ -52,7 +52,10 @@ def read_lrc(raw: bytes) -> ImportedSong:
     cues: list[tuple[float, str]] = []
     for number, line in enumerate(decode_text(raw).splitlines(), start=1):
         if number > _MOST_LINES:
-            raise FileError(f"A lyric has up to {_MOST_LINES:,} lines.", line=number)
+            raise FileError(
+                Message("A lyric has up to {most_lines:,} lines.", most_lines=_MOST_LINES),
+                line=number,
+            )
         stamps = list(_TIME.finditer(line))
         if stamps:
             text = _WORD_TIME.sub("", line[stamps[-1].end() :]).strip()

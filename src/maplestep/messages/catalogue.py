@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -18,3 +18,5 @@ class Catalogue:
     findings: Mapping[str, tuple[str, str]]
     texts: Mapping[str, str]
     fact: Callable[[str, str], str]
+    errors: Mapping[str, str] = field(default_factory=dict)
+    """What is refused, by the English template, which is what errors are raised with."""

@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from ..core.primitives.finding import EventEdit, EventsEdit, Finding, Fix, SheetEdit
-from .words import catalogue, text
+from .words import catalogue, fact_in, text
 
 
 def _said(finding: Finding, which: int) -> str:
     words = catalogue()
-    facts = {name: words.fact(name, fact) for name, fact in finding.facts.items()}
+    facts = {name: fact_in(words, name, fact) for name, fact in finding.facts.items()}
     return words.findings[finding.code][which].format_map(facts)
 
 

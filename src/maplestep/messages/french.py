@@ -14,6 +14,7 @@ from typing import Final
 from ..core.figures.vocabulary import BY_NAME
 from ..core.sheet.render import FRENCH as STEPS
 from .catalogue import Catalogue
+from .french_errors import ERRORS
 
 FINDINGS: Final[dict[str, tuple[str, str]]] = {
     "sheet.no-steps": (
@@ -777,6 +778,7 @@ _FEET: Final = {"left": "gauche", "right": "droit"}
 _SIDES: Final = {"left": "gauche", "right": "droite"}
 _TO_SIDES: Final = {"left": "à gauche", "right": "à droite"}
 _UNITS: Final = {"eight": "huit", "six": "six", "8": "huit", "6": "six"}
+_FEELS: Final = {"straight": "droit", "swing": "swing", "rolling": "roulant", "waltz": "de valse"}
 _WAYS: Final = {
     "to the front": "vers l’avant",
     "to the back": "vers le fond",
@@ -822,17 +824,6 @@ _PLACES: Final = (
     (r" or ", " ou "),
 )
 _REASONS: Final = (
-    (r"No count is given\.", "Aucun compte n’est donné."),
-    (r"There is no count (\S+)\.", r"Il n’y a pas de compte \1."),
-    (r"“(.+)” is not part of a count\.", r"« \1 » ne fait pas partie d’un compte."),
-    (r"“(.+)” names no count\.", r"« \1 » ne nomme aucun compte."),
-    (r"“(.+)” is not counted in an? (\w+) rhythm\.", r"« \1 » ne se compte pas dans ce rythme."),
-    (r"The counts in “(.+)” do not go forward\.", r"Les comptes de « \1 » ne vont pas de l’avant."),
-    (
-        r"The sheet has no steps for this change\. Write them with the event\.",
-        "La feuille n’a pas les pas de ce changement. Écrivez-les avec l’événement.",
-    ),
-    (r"A tag lasts 1 to (\d+) counts?\.", r"Un tag dure de 1 à \1 comptes."),
     (r"it has other counts", "elle a d’autres comptes"),
     (r"it does not turn,", "elle ne tourne pas,"),
     (r"it turns (.+?) instead", lambda m: f"elle tourne {_turn(m[1])} instead"),
@@ -915,13 +906,14 @@ _SAID_BY: Final[dict[str, Callable[[str], str]]] = {
     "easy": lambda said: _TO_SIDES.get(said, said),
     "turn": _turn,
     "was": _turn,
+    "feel": lambda said: _FEELS.get(said, said),
     "unit": lambda said: _UNITS.get(said, said),
     "way": lambda said: _WAYS.get(said, said),
     "language": lambda said: _LANGUAGES.get(said, said),
     "dance": lambda said: said or "Cette danse",
     "event": lambda said: _replaced(said, _EVENTS),
+    "kind": lambda said: _replaced(said, _EVENTS),
     "where": lambda said: _replaced(said, _PLACES),
-    "why": lambda said: _replaced(said, _REASONS),
     "differs": lambda said: _replaced(said, _REASONS),
     "figure": _figure,
     "step": _figure,
@@ -937,4 +929,4 @@ def _fact(name: str, said: str) -> str:
     return say(said) if say is not None else said
 
 
-FRENCH: Final = Catalogue(findings=FINDINGS, texts=TEXTS, fact=_fact)
+FRENCH: Final = Catalogue(findings=FINDINGS, texts=TEXTS, fact=_fact, errors=ERRORS)

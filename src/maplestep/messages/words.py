@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from typing import Final
 
+from ..core.errors import Message
 from .catalogue import Catalogue
 from .english import ENGLISH
 from .french import FRENCH
@@ -21,10 +22,30 @@ def catalogue() -> Catalogue:
     return CATALOGUES[spoken()]
 
 
+def said_in(words: Catalogue, said: str) -> str:
+    """A sentence made with a template, or one by itself, in a language."""
+    template = said.template if isinstance(said, Message) else said
+    if template not in words.errors:
+        return str(said)
+    facts = said.facts if isinstance(said, Message) else {}
+    return words.errors[template].format(
+        **{n: words.fact(n, f) if isinstance(f, str) else f for n, f in facts.items()}
+    )
+
+
+def fact_in(words: Catalogue, name: str, fact: str) -> str:
+    """A fact in a language; one that is a sentence of its own is said as one."""
+    return (
+        said_in(words, fact)
+        if fact in words.errors or isinstance(fact, Message)
+        else (words.fact(name, fact))
+    )
+
+
 def text(code: str, **facts: object) -> str:
     """The sentence of a code with its facts."""
     words = catalogue()
-    said = {name: words.fact(name, str(fact)) for name, fact in facts.items()}
+    said = {name: fact_in(words, name, str(fact)) for name, fact in facts.items()}
     return words.texts[code].format_map(said)
 
 

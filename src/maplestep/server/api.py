@@ -22,7 +22,8 @@ from ..apps.routines.fit_api import router as fit_desk
 from ..apps.songs.api import router as songs
 from ..apps.songs.edit_api import router as song_desk
 from ..apps.songs.sound_api import router as sound
-from ..core.errors import MapleStepError
+from ..core.errors import MapleStepError, Message
+from ..messages.errors import error_words
 
 log = logging.getLogger(__name__)
 api = NinjaAPI(
@@ -55,7 +56,7 @@ _STATUS: dict[type[MapleStepError], int] = {
 def refused(request: HttpRequest, error: MapleStepError) -> HttpResponse:
     """What the core or an action refuses, with its facts."""
     form = {
-        "message": str(error),
+        "message": error_words(error),
         "field": getattr(error, "field", ""),
         "line": getattr(error, "line", None),
         "column": getattr(error, "column", None),
@@ -77,7 +78,7 @@ def malformed(request: HttpRequest, error: ValidationError) -> HttpResponse:
 @api.exception_handler(AuthenticationError)
 def signed_out(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
     """Nobody is signed in, or no longer."""
-    return api.create_response(request, {"message": "Sign in first."}, status=401)
+    return api.create_response(request, {"message": error_words("Sign in first.")}, status=401)
 
 
 @api.exception_handler(HttpError)
@@ -85,14 +86,17 @@ def signed_out(request: HttpRequest, error: AuthenticationError) -> HttpResponse
 @api.exception_handler(MultiPartParserError)
 def unreadable(request: HttpRequest, error: Exception) -> HttpResponse:
     """A request that is no JSON, no form, or that lacks its token."""
-    form = {"message": f"This request cannot be read: {error}."}
+    form = {
+        "message": error_words(Message("This request cannot be read: {error}.", error=str(error)))
+    }
     return api.create_response(request, form, status=getattr(error, "status_code", 400))
 
 
 @api.exception_handler(RequestDataTooBig)
 def too_big(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
     """A body larger than any sheet or routine."""
-    form = {"message": "This is too large to be a step sheet or a routine. Make it shorter."}
+    words = "This is too large to be a step sheet or a routine. Make it shorter."
+    form = {"message": error_words(words)}
     return api.create_response(request, form, status=413)
 
 
@@ -100,5 +104,6 @@ def too_big(request: HttpRequest, error: RequestDataTooBig) -> HttpResponse:
 def broken(request: HttpRequest, error: Exception) -> HttpResponse:
     """Our own mistake: logged, and said without details."""
     log.exception("unhandled error at %s", request.path)
-    form = {"message": "Something went wrong on our side. What was saved before is safe."}
+    words = "Something went wrong on our side. What was saved before is safe."
+    form = {"message": error_words(words)}
     return api.create_response(request, form, status=500)

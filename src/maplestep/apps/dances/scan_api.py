@@ -9,7 +9,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import File, Router, Schema, Status
 from ninja.files import UploadedFile
 
-from ...core.errors import FileError
+from ...core.errors import FileError, Message
 from ...core.routine.from_sheet import statement_of, taken_over
 from ...core.sheet.read import Reading
 from ...formats.documents.read import MAX_BYTES
@@ -135,7 +135,10 @@ def _scan_out(scan: Scan) -> ScanOut:
 def _bytes(file: UploadedFile, most: int) -> bytes:
     if file.size is None or file.size > most:
         raise FileError(
-            f"This file has {(file.size or 0) / 1e6:.0f} MB; it may have {most / 1e6:.0f} MB. "
-            "Take a smaller one."
+            Message(
+                "This file has {size:.0f} MB; it may have {most:.0f} MB. Take a smaller one.",
+                size=(file.size or 0) / 1000000.0,
+                most=most / 1000000.0,
+            )
         )
     return bytes(file.read())

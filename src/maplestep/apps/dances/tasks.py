@@ -8,6 +8,8 @@ from django.db import close_old_connections
 from procrastinate.contrib.django import app
 
 from ...core.errors import FileError
+from ...messages.errors import error_words
+from ...messages.language import speaking
 from .models import Scan
 
 
@@ -23,7 +25,9 @@ def read_scan(scan: str) -> None:
     try:
         read = read_picture(bytes(found.picture))
     except FileError as error:
-        found.state, found.message = Scan.State.FAILED, str(error)
+        with speaking(found.owner.language):
+            said = error_words(error)
+        found.state, found.message = Scan.State.FAILED, said
     else:
         found.state, found.text = Scan.State.READY, read.text
         found.doubtful = [[word.start, word.end, word.sure] for word in read.doubtful]

@@ -10,7 +10,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from pydantic import Field
 
-from ...core.errors import RoutineError
+from ...core.errors import Message, RoutineError
 from ...core.layout.engine import lay_out
 from ...core.layout.timeline import Timeline
 from ...core.routine.from_sheet import differences, statement_of
@@ -211,7 +211,7 @@ def order(request: HttpRequest, pk: uuid.UUID, edit: OrderEdit) -> OrderOut:
     if edit.change in ("move", "take", "cut") and edit.at >= len(items):
         raise RoutineError("The order has no such part any more.", field="sequence")
     if edit.change == "put" and routine.sheet.part(edit.name) is None:
-        raise RoutineError(f"The sheet has no “{edit.name}”.", field="sequence")
+        raise RoutineError(Message("The sheet has no “{name}”.", name=edit.name), field="sequence")
     return OrderOut(sequence=write_sequence(_ORDER_CHANGES[edit.change](items, edit)))
 
 

@@ -20,6 +20,8 @@ from ...core.song.listening import song_from
 from ...core.song.model import PhraseKind
 from ...core.tools.practice import Mark, MixPlan
 from ...formats.routine_file import SongForm, song_form, song_of
+from ...messages.errors import error_words
+from ...messages.language import speaking
 from ...views.listening import dump_listening
 from .actions.sounds import said_when_full
 from .actions.write import write
@@ -71,14 +73,19 @@ def make(sound: Sound) -> None:
     except Stopped:
         _tidy(sound)
     except MapleStepError as error:
-        _fail(sound, str(error))
+        _fail(sound, error)
     except Exception:
         log.exception("sound %s cannot be made", sound.pk)
-        _fail(sound, "This could not be finished because of a mistake on our side. Try once more.")
+        _fail(sound, _BROKEN)
 
 
-def _fail(sound: Sound, message: str) -> None:
+_BROKEN: Final = "This could not be finished because of a mistake on our side. Try once more."
+
+
+def _fail(sound: Sound, refused: Exception | str) -> None:
     _tidy(sound)
+    with speaking(sound.song.owner.language):
+        message = error_words(refused)
     Sound.objects.filter(pk=sound.pk, state=Sound.State.WORKING).update(
         state=Sound.State.FAILED, message=message[:500], size=0
     )
@@ -112,7 +119,8 @@ def _listen(sound: Sound, mono: Floats, report: Report) -> str:
         heard, _ = AnalysisCache.objects.get_or_create(
             digest=sound.digest, version=VERSION, defaults={"listening": found, "refusal": refusal}
         )
-    return heard.refusal
+    with speaking(sound.song.owner.language):
+        return error_words(heard.refusal)
 
 
 def _propose(sound: Sound, song: Song) -> None:

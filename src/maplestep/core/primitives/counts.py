@@ -16,7 +16,7 @@ from fractions import Fraction
 from functools import lru_cache
 from typing import Final
 
-from ..errors import CountError
+from ..errors import CountError, Message
 
 MAX_COUNT: Final = 9999
 
@@ -78,8 +78,12 @@ def position(number: int, sub: str = "", feel: Feel = Feel.STRAIGHT) -> Fraction
     offsets = _OFFSETS[feel]
     if sub not in offsets:
         raise CountError(
-            f"“{sub}” is not counted in a {feel.value} rhythm; "
-            f"use {', '.join(filter(None, offsets))}.",
+            Message(
+                "“{sub}” is not counted in a {feel} rhythm; use {choices}.",
+                sub=sub,
+                feel=feel.value,
+                choices=", ".join(filter(None, offsets)),
+            ),
             text=sub,
         )
     return number - 1 + offsets[sub]
@@ -157,19 +161,29 @@ def parse_counts(text: str, feel: Feel = Feel.STRAIGHT) -> CountList:
         if kind == "number":
             target = int(value)
             if not 1 <= target <= MAX_COUNT:
-                raise CountError(f"There is no count {target}.", text=text, column=column)
+                raise CountError(
+                    Message("There is no count {target}.", target=target), text=text, column=column
+                )
             start = number + 1 if ranged and target > number else target
             positions.extend(Fraction(n - 1) for n in range(start, target + 1))
             number = target
         else:
             if value not in offsets:
                 raise CountError(
-                    f"“{value}” is not counted in a {feel.value} rhythm.", text=text, column=column
+                    Message(
+                        "“{value}” is not counted in a {feel} rhythm.",
+                        value=value,
+                        feel=feel.value,
+                    ),
+                    text=text,
+                    column=column,
                 )
             positions.append(number - 1 + offsets[value])
         ranged = False
     if len(positions) > 1 and sorted(set(positions)) != positions:
-        raise CountError(f"The counts in “{text.strip()}” do not go forward.", text=text)
+        raise CountError(
+            Message("The counts in “{said}” do not go forward.", said=text.strip()), text=text
+        )
     return CountList(text=text.strip(), positions=tuple(positions))
 
 
@@ -181,12 +195,18 @@ def _tokens(text: str) -> list[tuple[str, str, int]]:
         match = _TOKEN.match(stripped, cursor)
         if match is None:
             raise CountError(
-                f"“{stripped[cursor]}” is not part of a count.", text=text, column=cursor
+                Message("“{stripped}” is not part of a count.", stripped=stripped[cursor]),
+                text=text,
+                column=cursor,
             )
         digits, sub, mark = match.groups()
         if digits:
             if len(digits) > 4:
-                raise CountError(f"There is no count {digits}.", text=text, column=match.start(1))
+                raise CountError(
+                    Message("There is no count {digits}.", digits=digits),
+                    text=text,
+                    column=match.start(1),
+                )
             tokens.append(("number", digits, match.start(1)))
         elif sub:
             tokens.append(("sub", "&" if sub == "+" else sub.lower(), match.start(2)))
@@ -201,7 +221,7 @@ def _number_before_first(tokens: list[tuple[str, str, int]], text: str) -> int:
     for kind, value, _ in tokens:
         if kind == "number":
             return int(value) - 1
-    raise CountError(f"“{text.strip()}” names no count.", text=text)
+    raise CountError(Message("“{said}” names no count.", said=text.strip()), text=text)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -257,8 +277,11 @@ def parse_cut(text: str) -> Cut:
     match = _CUT.match(text)
     if not match:
         raise CountError(
-            f"“{text.strip()}” is no place to stop. Write it as a count, for example 24, "
-            "6& or 6 without &.",
+            Message(
+                "“{said}” is no place to stop. Write it as a count, for example 24, 6& or 6 "
+                "without &.",
+                said=text.strip(),
+            ),
             text=text,
         )
     half = Fraction(1, 2) if match[2] else Fraction(0)

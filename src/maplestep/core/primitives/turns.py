@@ -12,7 +12,7 @@ import re
 from math import gcd
 from typing import Final
 
-from ..errors import FacingError
+from ..errors import FacingError, Message
 
 FULL: Final = 8
 CLOCKS: Final = ("12:00", "1:30", "3:00", "4:30", "6:00", "7:30", "9:00", "10:30")
@@ -42,7 +42,13 @@ def parse_clock(text: str) -> int:
         return _HOURS[plain]
     if plain in CLOCKS:
         return CLOCKS.index(plain)
-    raise FacingError(f"“{text.strip()}” is no wall or corner. Use one of {', '.join(CLOCKS)}.")
+    raise FacingError(
+        Message(
+            "“{said}” is no wall or corner. Use one of {choices}.",
+            said=text.strip(),
+            choices=", ".join(CLOCKS),
+        )
+    )
 
 
 def amount_words(eighths: int) -> str:

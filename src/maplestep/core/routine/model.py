@@ -8,7 +8,7 @@ from fractions import Fraction
 from functools import cached_property
 from typing import Final
 
-from ..errors import RoutineError
+from ..errors import Message, RoutineError
 from ..primitives.counts import Cut
 from ..primitives.finding import Finding
 from ..sheet.model import Part, PartKind, Sheet
@@ -89,7 +89,13 @@ class Event:
         self._check_count()
         self._check_steps()
         if self.seconds is not None and not 0 < self.seconds <= MAX_WAIT_SECONDS:
-            raise RoutineError(f"A wait lasts up to {MAX_WAIT_SECONDS:g} seconds.", field="seconds")
+            raise RoutineError(
+                Message(
+                    "A wait lasts up to {max_wait_seconds:g} seconds.",
+                    max_wait_seconds=MAX_WAIT_SECONDS,
+                ),
+                field="seconds",
+            )
 
     def _check_place(self) -> None:
         ways = bool(self.walls) + bool(self.facings) + (self.phrase is not None)
@@ -105,7 +111,9 @@ class Event:
         if not ways and self.kind is not EventKind.ENDING:
             raise RoutineError("Say on which wall it happens.", field="walls")
         if self.walls and (min(self.walls) < 1 or max(self.walls) > MAX_WALL):
-            raise RoutineError(f"Walls are numbered 1 to {MAX_WALL}.", field="walls")
+            raise RoutineError(
+                Message("Walls are numbered 1 to {max_wall}.", max_wall=MAX_WALL), field="walls"
+            )
         if len(set(self.walls)) < len(self.walls):
             raise RoutineError("A wall is named twice.", field="walls")
 
@@ -113,7 +121,9 @@ class Event:
         if self.kind in _NEEDS_COUNT and self.after is None:
             if self.kind in _STOPS and self.phrase is not None:
                 return
-            raise RoutineError(f"A {self.kind} needs the count it comes after.", field="after")
+            raise RoutineError(
+                Message("A {kind} needs the count it comes after.", kind=self.kind), field="after"
+            )
         if self.after is None:
             return
         if self.kind is EventKind.TAG:
@@ -127,7 +137,9 @@ class Event:
         given = bool(self.tag) + (self.counts is not None) + bool(self.steps.strip())
         if self.kind in (EventKind.RESTART, EventKind.WAIT):
             if given:
-                raise RoutineError(f"A {self.kind} alone has no steps.", field="tag")
+                raise RoutineError(
+                    Message("A {kind} alone has no steps.", kind=self.kind), field="tag"
+                )
         elif given > 1:
             raise RoutineError(
                 "Its steps come from the sheet, are written here, or are a number of counts; "
@@ -136,14 +148,19 @@ class Event:
             )
         elif not given and self.kind in _ADDS:
             raise RoutineError(
-                f"A {self.kind} is either one from the sheet, has steps of its own, or is a "
-                "number of counts.",
+                Message(
+                    "A {kind} is either one from the sheet, has steps of its own, or is a number "
+                    "of counts.",
+                    kind=self.kind,
+                ),
                 field="tag",
             )
         elif self.kind is EventKind.CHANGE and (not given or self.counts is not None):
             raise RoutineError("A step change needs its steps.", field="steps")
         if self.counts is not None and not 1 <= self.counts <= MAX_TAG:
-            raise RoutineError(f"A tag lasts 1 to {MAX_TAG} counts.", field="counts")
+            raise RoutineError(
+                Message("A tag lasts 1 to {max_tag} counts.", max_tag=MAX_TAG), field="counts"
+            )
 
     @property
     def has_tag(self) -> bool:
@@ -181,7 +198,10 @@ class Routine:
 
     def __post_init__(self) -> None:
         if len(self.events) > MAX_EVENTS:
-            raise RoutineError(f"A routine may have {MAX_EVENTS} events.", field="events")
+            raise RoutineError(
+                Message("A routine may have {max_events} events.", max_events=MAX_EVENTS),
+                field="events",
+            )
 
     @property
     def start_count(self) -> Fraction:

@@ -14,7 +14,7 @@ from functools import lru_cache
 from typing import Final
 from unicodedata import is_normalized, normalize
 
-from ..errors import FileError
+from ..errors import FileError, Message
 from ..figures.model import Figure
 from ..primitives.counts import Feel
 from ..primitives.feet import Foot
@@ -80,9 +80,15 @@ def read_sheet(text: str, own: tuple[Figure, ...] = ()) -> Reading:
     lines = text.count("\n") + 1
     if lines > MAX_LINES or len(text) > MAX_CHARACTERS:
         raise FileError(
-            f"This text has {lines:,} lines and {len(text):,} characters. A step sheet may "
-            f"have {MAX_LINES:,} lines and {MAX_CHARACTERS:,} characters; "
-            "take out what is no step sheet.",
+            Message(
+                "This text has {lines:,} lines and {text:,} characters. A step sheet may have "
+                "{max_lines:,} lines and {max_characters:,} characters; take out what is no step "
+                "sheet.",
+                lines=lines,
+                text=len(text),
+                max_lines=MAX_LINES,
+                max_characters=MAX_CHARACTERS,
+            ),
             line=min(lines, MAX_LINES + 1),
         )
     reading = _Reader(own).read(tuple(read_lines(_plain(text))))

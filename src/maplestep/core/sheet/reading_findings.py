@@ -29,7 +29,7 @@ def counts_unreadable(line: StepLine, error: CountError) -> Finding:
         code="sheet.counts-unreadable",
         severity=Severity.WRONG,
         place=Place(span=span, count=line.counts),
-        facts={"counts": line.counts, "why": str(error)},
+        facts={"counts": line.counts, "why": error.args[0]},
         found=line.counts,
     )
 

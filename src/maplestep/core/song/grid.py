@@ -14,7 +14,7 @@ from itertools import accumulate, pairwise
 from statistics import median
 from typing import Final
 
-from ..errors import SongError
+from ..errors import Message, SongError
 from .model import MAX_BPM, MIN_BPM, Anchors, Song, TempoMap, anchors_through
 
 FEWEST_TAPS: Final = 4
@@ -42,13 +42,21 @@ def with_anchors(song: Song, anchors: Anchors) -> Song:
     bpm = usual_bpm(tempo, song.length * song.beats_per_count)
     if not MIN_BPM <= bpm <= MAX_BPM:
         raise SongError(
-            f"That would make {float(bpm):.0f} beats a minute; a song has {MIN_BPM} to {MAX_BPM}.",
+            Message(
+                "That would make {bpm:.0f} beats a minute; a song has {min_bpm} to {max_bpm}.",
+                bpm=float(bpm),
+                min_bpm=MIN_BPM,
+                max_bpm=MAX_BPM,
+            ),
             field="bpm",
         )
     first = tempo.seconds(0)
     if first < 0:
         raise SongError(
-            f"That would put count 1 {-first:.1f} seconds before the recording begins.",
+            Message(
+                "That would put count 1 {first:.1f} seconds before the recording begins.",
+                first=-first,
+            ),
             field="first_beat_seconds",
         )
     return replace(song, anchors=anchors, bpm=bpm, first_beat_seconds=first)
@@ -79,7 +87,12 @@ def change_level(song: Song, level: Fraction) -> Song:
     bpm = song.bpm * level
     if not MIN_BPM <= bpm <= MAX_BPM:
         raise SongError(
-            f"That would make {float(bpm):.0f} beats a minute; a song has {MIN_BPM} to {MAX_BPM}.",
+            Message(
+                "That would make {bpm:.0f} beats a minute; a song has {min_bpm} to {max_bpm}.",
+                bpm=float(bpm),
+                min_bpm=MIN_BPM,
+                max_bpm=MAX_BPM,
+            ),
             field="bpm",
         )
     return with_anchors(replace(song, phrases=phrases, cue_points=cues, bpm=bpm), anchors)
@@ -175,7 +188,12 @@ def hold(song: Song, at_seconds: float, seconds: float) -> Song:
     """The band stops for so many seconds after the beat at this time; the rest comes later."""
     if not 0 < seconds <= _LONGEST_HOLD:
         raise SongError(
-            f"A stop lasts up to {_LONGEST_HOLD:g} seconds; {seconds:g} does not.", field="seconds"
+            Message(
+                "A stop lasts up to {longest_hold:g} seconds; {seconds:g} does not.",
+                longest_hold=_LONGEST_HOLD,
+                seconds=seconds,
+            ),
+            field="seconds",
         )
     beat = round(song.tempo.beat(at_seconds))
     left, right = song.tempo.seconds(beat), song.tempo.seconds(beat + 1)
@@ -194,7 +212,10 @@ def slow_down(song: Song, from_seconds: float, to_seconds: float, factor: float)
     """
     if not 1 / _SLOWEST_FACTOR <= factor <= _SLOWEST_FACTOR:
         raise SongError(
-            f"A beat can become up to {_SLOWEST_FACTOR:g} times as long or as short.",
+            Message(
+                "A beat can become up to {slowest_factor:g} times as long or as short.",
+                slowest_factor=_SLOWEST_FACTOR,
+            ),
             field="factor",
         )
     first, last = (round(song.tempo.beat(at)) for at in (from_seconds, to_seconds))
@@ -262,7 +283,14 @@ def tap(song: Song, taps: Sequence[float], *, heard: bool, first_is_one: bool = 
 def _tapped_line(times: Sequence[float]) -> tuple[list[int], float, float]:
     """Beat numbers of the taps, their period and the first beat, in seconds."""
     if len(times) < FEWEST_TAPS:
-        raise SongError(f"Tap at least {FEWEST_TAPS} beats; {len(times)} came.", field="taps")
+        raise SongError(
+            Message(
+                "Tap at least {fewest_taps} beats; {times} came.",
+                fewest_taps=FEWEST_TAPS,
+                times=len(times),
+            ),
+            field="taps",
+        )
     usual = median(b - a for a, b in pairwise(times))
     if usual <= 0.1:
         raise SongError("These taps are too fast to be beats. Tap once a count.", field="taps")

@@ -12,7 +12,7 @@ from fractions import Fraction
 from itertools import pairwise
 from typing import Final
 
-from ..errors import SongError
+from ..errors import Message, SongError
 from .grid import usual_bpm
 from .line import kind_of
 from .model import (
@@ -105,7 +105,12 @@ def _from_beats(sketch: ImportedSong, song: Song | None, title: str) -> Song:
     counts = len(beats) - zero
     if counts > MAX_SONG:
         raise SongError(
-            f"A song may have {MAX_SONG:,} counts; this file has {counts:,}.", field="file"
+            Message(
+                "A song may have {max_song:,} counts; this file has {counts:,}.",
+                max_song=MAX_SONG,
+                counts=counts,
+            ),
+            field="file",
         )
     first = tempo.seconds(0)
     return Song(

@@ -19,7 +19,7 @@ from dataclasses import replace
 from fractions import Fraction
 from typing import Final
 
-from ..errors import SongError
+from ..errors import Message, SongError
 from .grid import change_tempo
 from .model import Phrase, PhraseKind, Song
 from .phrasing import length_words, parse_length
@@ -78,15 +78,23 @@ def _phrases(piece: str) -> list[Phrase]:
     match = _PHRASE.match(piece)
     if not match:
         raise SongError(
-            f"“{piece.strip()}” cannot be read. A phrase is a name and its counts: verse 64, "
-            "chorus 32+4, verse 32 x2.",
+            Message(
+                "“{said}” cannot be read. A phrase is a name and its counts: verse 64, chorus "
+                "32+4, verse 32 x2.",
+                said=piece.strip(),
+            ),
             field="line",
         )
     name = match["name"].strip(" :=-–")
     times = int(match["times"] or 1)
     if not 1 <= times <= _MOST_TIMES:
         raise SongError(
-            f"“{piece.strip()}”: a phrase comes 1 to {_MOST_TIMES} times.", field="line"
+            Message(
+                "“{said}”: a phrase comes 1 to {most_times} times.",
+                said=piece.strip(),
+                most_times=_MOST_TIMES,
+            ),
+            field="line",
         )
     kind = kind_of(name)
     plain = name.lower() in _KINDS or not name

@@ -15,7 +15,7 @@ from fractions import Fraction
 from functools import cached_property
 from typing import Final
 
-from ..errors import SongError
+from ..errors import Message, SongError
 
 MIN_BPM: Final = 20
 MAX_BPM: Final = 400
@@ -53,8 +53,12 @@ class Phrase:
     def __post_init__(self) -> None:
         if not 1 <= self.counts <= MAX_PHRASE:
             raise SongError(
-                f"A phrase lasts 1 to {MAX_PHRASE} counts; “{self.name or self.kind.value}” "
-                f"has {self.counts}.",
+                Message(
+                    "A phrase lasts 1 to {max_phrase} counts; “{name}” has {counts}.",
+                    max_phrase=MAX_PHRASE,
+                    name=self.name or self.kind.value,
+                    counts=self.counts,
+                ),
                 field="counts",
             )
 
@@ -102,8 +106,13 @@ class TempoMap:
         """
         if not MIN_BPM <= bpm <= MAX_BPM:
             raise SongError(
-                f"The tempo has to lie between {MIN_BPM} and {MAX_BPM} beats a minute; "
-                f"{float(bpm):g} does not.",
+                Message(
+                    "The tempo has to lie between {min_bpm} and {max_bpm} beats a minute; "
+                    "{bpm:g} does not.",
+                    min_bpm=MIN_BPM,
+                    max_bpm=MAX_BPM,
+                    bpm=float(bpm),
+                ),
                 field="bpm",
             )
         if not math.isfinite(first_beat_seconds) or not 0 <= first_beat_seconds <= 600:
@@ -222,7 +231,10 @@ class Song:
     def __post_init__(self) -> None:
         TempoMap.steady(self.bpm, self.first_beat_seconds)
         if len(self.anchors) > MAX_ANCHORS:
-            raise SongError(f"A tempo map may have {MAX_ANCHORS:,} anchors.", field="tempo")
+            raise SongError(
+                Message("A tempo map may have {max_anchors:,} anchors.", max_anchors=MAX_ANCHORS),
+                field="tempo",
+            )
         if self.count_unit not in (6, 8):
             raise SongError("Counts go by in eights, or in sixes for a waltz.", field="count_unit")
         if not Fraction(1, 4) <= self.beats_per_count <= 4:
@@ -232,7 +244,9 @@ class Song:
         if not self.phrases:
             raise SongError("A song needs at least one phrase.", field="phrases")
         if self.length > MAX_SONG:
-            raise SongError(f"A song may have {MAX_SONG:,} counts.", field="phrases")
+            raise SongError(
+                Message("A song may have {max_song:,} counts.", max_song=MAX_SONG), field="phrases"
+            )
 
     @cached_property
     def tempo(self) -> TempoMap:
@@ -324,8 +338,15 @@ def unmapped_song(
     counts = int(length_seconds * float(bpm) / 60)
     if not intro < counts <= intro + MAX_PHRASE:
         raise SongError(
-            f"{float(bpm):g} bpm over this length makes {counts} counts; a song that begins "
-            f"with {intro} has {intro + 1} to {intro + MAX_PHRASE}.",
+            Message(
+                "{bpm:g} bpm over this length makes {counts} counts; a song that begins with "
+                "{intro} has {least} to {most}.",
+                bpm=float(bpm),
+                counts=counts,
+                intro=intro,
+                least=intro + 1,
+                most=intro + MAX_PHRASE,
+            ),
             field="length_seconds",
         )
     rest = Phrase(kind=PhraseKind.UNMARKED, counts=counts - intro)

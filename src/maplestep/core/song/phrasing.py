@@ -11,7 +11,7 @@ from collections.abc import Sequence
 from dataclasses import replace
 from typing import Final
 
-from ..errors import SongError
+from ..errors import Message, SongError
 from .model import MAX_PHRASE, Phrase, PhraseKind, Song
 
 USUAL_UNITS: Final = 4
@@ -26,14 +26,22 @@ def parse_length(text: str) -> int:
     """
     if not _LENGTH.fullmatch(text):
         raise SongError(
-            f"“{text.strip()}” is no length. Write it in counts: 32, 32+4 or 4x8.", field="counts"
+            Message(
+                "“{said}” is no length. Write it in counts: 32, 32+4 or 4x8.", said=text.strip()
+            ),
+            field="counts",
         )
     total = 0
     for sign, number, times in re.findall(r"([+-]?)\s*(\d+)(?:\s*[x×*]\s*(\d+))?", text):
         total += (-1 if sign == "-" else 1) * int(number) * int(times or 1)
     if not 1 <= total <= MAX_PHRASE:
         raise SongError(
-            f"A phrase lasts 1 to {MAX_PHRASE} counts; {total} does not.", field="counts"
+            Message(
+                "A phrase lasts 1 to {max_phrase} counts; {total} does not.",
+                max_phrase=MAX_PHRASE,
+                total=total,
+            ),
+            field="counts",
         )
     return total
 
@@ -54,7 +62,9 @@ def _with(song: Song, phrases: Sequence[Phrase]) -> Song:
 
 def _phrase(song: Song, index: int) -> Phrase:
     if not 0 <= index < len(song.phrases):
-        raise SongError(f"This song has {len(song.phrases)} phrases.", field="phrases")
+        raise SongError(
+            Message("This song has {phrases} phrases.", phrases=len(song.phrases)), field="phrases"
+        )
     return song.phrases[index]
 
 
@@ -105,7 +115,9 @@ def split(song: Song, index: int, counts: int | None = None) -> Song:
         half = phrase.counts // 2
         counts = half - half % song.count_unit if half >= song.count_unit else half
     if not 1 <= counts < phrase.counts:
-        raise SongError(f"Split after 1 to {phrase.counts - 1} counts.", field="counts")
+        raise SongError(
+            Message("Split after 1 to {counts} counts.", counts=phrase.counts - 1), field="counts"
+        )
     parts = [replace(phrase, counts=counts), replace(phrase, counts=phrase.counts - counts, cue="")]
     return _with(song, [*song.phrases[:index], *parts, *song.phrases[index + 1 :]])
 

@@ -101,7 +101,7 @@ def _read(piece: str, sheet: Sheet) -> Iterator[_Read]:
         try:
             event, notes = _event(one, piece, sheet)
         except MapleStepError as error:
-            yield piece, None, [note("claim.cannot-be", why=str(error))]
+            yield piece, None, [note("claim.cannot-be", why=error.args[0])]
         else:
             yield piece, event, notes
 

@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 from typing import Final, NamedTuple
 
-from ..errors import SongError
+from ..errors import Message, SongError
 from ..layout.timeline import EndReason, Segment, SegmentKind
 from ..routine.model import EventKind
 from ..song.model import Song
@@ -41,8 +41,12 @@ class MixRequest:
     def __post_init__(self) -> None:
         if not SLOWEST <= self.speed <= 1:
             raise SongError(
-                f"A practice mix goes at {SLOWEST:.0%} to 100% of the song's speed; "
-                f"{self.speed:.0%} is outside.",
+                Message(
+                    "A practice mix goes at {slowest:.0%} to 100% of the song's speed; "
+                    "{speed:.0%} is outside.",
+                    slowest=SLOWEST,
+                    speed=self.speed,
+                ),
                 field="speed",
             )
 

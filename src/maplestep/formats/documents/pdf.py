@@ -16,7 +16,7 @@ from typing import Any, Final
 import pdfplumber
 from pdfplumber.utils.exceptions import PdfminerException
 
-from ...core.errors import DocumentError
+from ...core.errors import DocumentError, Message
 from .flow import tidy
 
 MAX_PAGES: Final = 12
@@ -43,8 +43,12 @@ def pdf_text(raw: bytes) -> str:
         with pdfplumber.open(BytesIO(raw)) as document:
             if len(document.pages) > MAX_PAGES:
                 raise DocumentError(
-                    f"This PDF has {len(document.pages)} pages; a step sheet may have {MAX_PAGES}. "
-                    "Print the sheet's pages into a PDF of their own."
+                    Message(
+                        "This PDF has {pages} pages; a step sheet may have {max_pages}. Print "
+                        "the sheet's pages into a PDF of their own.",
+                        pages=len(document.pages),
+                        max_pages=MAX_PAGES,
+                    )
                 )
             pages = [
                 _page_lines(page.extract_words(), float(page.width), float(page.height))

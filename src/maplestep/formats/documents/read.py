@@ -12,7 +12,7 @@ from collections.abc import Callable
 from io import BytesIO
 from typing import Final
 
-from ...core.errors import DocumentError, FileError
+from ...core.errors import DocumentError, FileError, Message
 from .encoding import any_text
 from .flow import html_text, rtf_text
 from .office import docx_text, odt_text
@@ -62,8 +62,12 @@ def document_text(raw: bytes) -> str:
     """The text of a document; tables as rows with bars. Raises FileError in plain words."""
     if len(raw) > MAX_BYTES:
         raise DocumentError(
-            f"This file has {len(raw) / 1e6:.0f} MB; a step sheet may have "
-            f"{MAX_BYTES / 1e6:.0f} MB. Save it without its pictures."
+            Message(
+                "This file has {size:.0f} MB; a step sheet may have {most:.0f} MB. Save it "
+                "without its pictures.",
+                size=len(raw) / 1e6,
+                most=MAX_BYTES / 1e6,
+            )
         )
     kind = kind_of(raw)
     if kind == "picture":
@@ -74,8 +78,10 @@ def document_text(raw: bytes) -> str:
         raise
     except Exception as error:  # what a broken document does to its library is not foreseeable
         raise DocumentError(
-            f"This {_NAMES[kind]} is damaged and cannot be opened. "
-            "Save it again, or paste its text."
+            Message(
+                "This {names} is damaged and cannot be opened. Save it again, or paste its text.",
+                names=_NAMES[kind],
+            )
         ) from error
     if not text.strip():
         raise DocumentError(_EMPTY.get(kind, "There is no text in this file."))

@@ -7,6 +7,7 @@ from django.core.exceptions import ValidationError
 from django.db import IntegrityError, transaction
 
 from ....core.errors import MapleStepError
+from ....messages.language import spoken
 from ..models import User
 
 
@@ -21,9 +22,10 @@ class CannotSignUp(MapleStepError):
 def sign_up(name: str, password: str) -> User:
     """Open an account with this name and password.
 
-    Raises CannotSignUp when the name is taken or either is not good enough.
+    The account keeps the language that is spoken. Raises CannotSignUp when the name is taken or
+    either is not good enough.
     """
-    user = User(username=name.strip())
+    user = User(username=name.strip(), language=spoken())
     try:
         user.full_clean(exclude=["password"])
     except ValidationError as error:

@@ -7,7 +7,7 @@ from typing import Final
 
 from django.db import transaction
 
-from ....core.errors import RoutineError
+from ....core.errors import Message, RoutineError
 from ....core.sheet.build.user_figures import own_figure
 from ....core.sheet.language.lexicon import fold, standard
 from ...accounts.models import User
@@ -35,7 +35,9 @@ def define_figure(user: User, name: str, steps: str) -> OwnFigure:
         )
     found = OwnFigure.objects.filter(owner=user, name=plain).first()
     if found is None and OwnFigure.objects.filter(owner=user).count() >= _MOST:
-        raise RoutineError(f"One may define {_MOST} figures. Take one back first.", field="name")
+        raise RoutineError(
+            Message("One may define {most} figures. Take one back first.", most=_MOST), field="name"
+        )
     figure = found or OwnFigure(owner=user, name=plain)
     figure.steps = written
     figure.save()

@@ -19,7 +19,7 @@ from django.db import transaction
 from django.db.models import Sum
 
 from ....audio.decode import inspect
-from ....core.errors import RecordingError
+from ....core.errors import Message, RecordingError
 from ....core.layout.timeline import Segment
 from ....core.song.model import unmapped_song
 from ....core.tools.practice import MixRequest, plan_mix
@@ -97,8 +97,12 @@ def _store(user: User, file: UploadedFile) -> Sound:
     size = file.size or 0
     if size > LARGEST_MEGABYTES * 1_000_000:
         raise RecordingError(
-            f"This file has {size / 1e6:.0f} MB; a recording may have {LARGEST_MEGABYTES}. "
-            "Save it as FLAC, OGG or MP3 and try again."
+            Message(
+                "This file has {size:.0f} MB; a recording may have {largest_megabytes}. Save it "
+                "as FLAC, OGG or MP3 and try again.",
+                size=size / 1000000.0,
+                largest_megabytes=LARGEST_MEGABYTES,
+            )
         )
     _within_quota(user, size)
     sound = Sound(owner=user, kind=Sound.Kind.RECORDING, name=_plain_name(file), size=size)
@@ -121,8 +125,13 @@ def _within_quota(user: User, size: int = 0) -> None:
     kept = Sound.objects.filter(owner=user).aggregate(all=Sum("size"))["all"] or 0
     if kept + size > settings.QUOTA_MEGABYTES * 1_000_000:
         raise RecordingError(
-            f"Your recordings take {kept / 1e6:.0f} of {settings.QUOTA_MEGABYTES} MB; "
-            f"{size / 1e6:.1f} MB more is too much. Remove a recording or a mix you no longer need."
+            Message(
+                "Your recordings take {kept:.0f} of {quota_megabytes} MB; {size:.1f} MB more is "
+                "too much. Remove a recording or a mix you no longer need.",
+                kept=kept / 1000000.0,
+                quota_megabytes=settings.QUOTA_MEGABYTES,
+                size=size / 1000000.0,
+            )
         )
 
 
