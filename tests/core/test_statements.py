@@ -14,7 +14,9 @@ from maplestep.core.routine.model import Event, EventKind, Routine
 from maplestep.core.sheet.read import read_sheet
 from maplestep.core.sheet.statements import read_statements
 from maplestep.core.song.model import unmapped_song
+from maplestep.messages.events import statement_words
 from maplestep.messages.findings import sentences
+from maplestep.messages.language import LANGUAGES
 
 CASES = [
     tuple(line.split("\t"))
@@ -112,9 +114,12 @@ EVENTS = (
 )
 
 
+@pytest.mark.parametrize("language", LANGUAGES)
 @pytest.mark.parametrize("event", EVENTS, ids=lambda event: event.kind.value)
-def test_what_is_written_into_a_sheet_is_read_back_as_the_same(event: Event) -> None:
-    text = f"Kiln\n1-16 R walk\n1-16 R walk\n\n{statement_of(event)}\n"
+def test_what_is_written_into_a_sheet_is_read_back_as_the_same(event: Event, language: str) -> None:
+    statement = statement_words(event, language)
+    assert language != "en" or statement == statement_of(event)
+    text = f"Kiln\n1-16 R walk\n1-16 R walk\n\n{statement}\n"
     (found,) = taken_over(read_sheet(text)).events
     at = event.after.at if event.after else None
     assert (found.kind, found.walls, found.counts) == (event.kind, event.walls, event.counts)

@@ -10,13 +10,14 @@ from pathlib import Path
 from typing import Any, Final
 
 from ..core.errors import MapleStepError, Message
-from ..core.routine.from_sheet import TakenOver, statement_of, taken_over
+from ..core.routine.from_sheet import TakenOver, taken_over
 from ..core.sheet.read import Reading
 from ..core.sheet.statements import read_statements
 from ..core.song.model import MAX_PHRASE, USUAL_INTRO, Song, unmapped_song
 from ..formats.routine_file import RoutineForm, event_form, song_form, write_routine
 from ..formats.sheet_in import sheet_of_file
 from ..formats.song_file import read_song_file
+from ..messages.events import statement_words
 from ..messages.findings import sentences
 from ..views.statements import statements_view
 
@@ -97,7 +98,7 @@ def _print(stated: TakenOver) -> None:
     if stated.sequence:
         print(f"order: {stated.sequence}")
     for event in stated.events:
-        print(f"taken over: {statement_of(event) or event.kind.value}")
+        print(f"taken over: {statement_words(event)}")
     for each in stated.left:
         print(f"not taken over, line {each.span.line}: {each.said}\n  {sentences(each.why)}")
     if not (stated.sequence or stated.events or stated.left):

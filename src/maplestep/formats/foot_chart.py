@@ -15,6 +15,7 @@ from ..core.primitives.feet import Foot
 from ..core.primitives.moves import Move
 from ..core.primitives.turns import amount_words
 from ..core.sheet.model import Section
+from ..messages.words import fact
 
 _COUNT: Final = 62
 _LEFT: Final = 22
@@ -68,7 +69,7 @@ def _prints(section: Section, first: int, counts: int) -> Iterator[str]:
 def _print(move: Move, at: float) -> str:
     x = _LEFT + at * _COUNT + _COUNT / 4
     feet = list(_LANES) if move.foot is Foot.BOTH else [move.foot] if move.foot else []
-    word = move_word(move)
+    word = fact("move", move_word(move))
     parts = []
     for foot in feet:
         y = _LANES[foot]

@@ -12,6 +12,7 @@ from ..core.sheet.model import PartKind
 from ..core.sheet.read import Reading
 from ..core.sheet.write.format import Style
 from ..core.sheet.write.printed import PrintedPart, PrintedSection, PrintedSheet, printed
+from ..messages.language import speaking
 from ..messages.words import CATALOGUES, texts_of
 from .foot_chart import chart_svg
 from .pdf import FONTS, page_pdf
@@ -61,7 +62,8 @@ def page_html(reading: Reading, options: Print) -> str:
     words = texts_of("print", language)
     sheet = printed(reading, options.style)
     title = escape(sheet.title or "—")
-    body = "".join((*_head(sheet, reading, options, words), *_body(sheet, options, words)))
+    with speaking(language):
+        body = "".join((*_head(sheet, reading, options, words), *_body(sheet, options, words)))
     return (
         f'<!doctype html><html lang="{language}"><head><meta charset="utf-8"><title>{title}'
         f"</title><style>{FONTS}{_CSS}</style></head><body>{body}</body></html>"

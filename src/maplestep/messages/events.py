@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from ..core.routine.event_words import event_name, where_words
+from ..core.routine.from_sheet import statement_of
 from ..core.routine.model import Event, Routine
 from .language import spoken
-from .words import CATALOGUES
+from .words import CATALOGUES, said_in
 
 
 def event_words(routine: Routine, event: Event, language: str | None = None) -> str:
@@ -17,3 +18,9 @@ def placed_words(routine: Routine, event: Event) -> str:
     """ "Restart after 24, walls 3, 5"."""
     where = CATALOGUES[spoken()].fact("where", where_words(event))
     return f"{event_words(routine, event)}, {where}"
+
+
+def statement_words(event: Event, language: str | None = None) -> str:
+    """An event as a line of a sheet, or its kind where no line can say it."""
+    words = CATALOGUES[language or spoken()]
+    return said_in(words, statement_of(event)) or words.fact("event", event.kind.value)

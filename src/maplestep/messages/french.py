@@ -899,6 +899,18 @@ _GOES: Final = (
     (" forward", "avant"), (" back", "arrière"), (" to the side", "à côté"),
     (" full", "d’un tour"), (" ½", "½"), (" ¼", "¼"), (" ¾", "¾"),
 )  # fmt: skip
+_SHORT: Final = {
+    "tog": "ass.", "fwd": "avant", "back": "arr.", "side": "côté", "cross": "croisé",
+    "behind": "derr.", "rec": "ret.", "diag": "diag.", "diag bk": "diag. arr.",
+    "in place": "sur place", "out": "ouvert", "in": "fermé", "big": "grand", "touch": "touche",
+    "point": "pointe", "heel": "talon", "toe": "pointe", "stomp": "frappé", "sweep": "balayé",
+    "drag": "glissé", "turn": "tour", "unwind": "dérouler", "hold": "pause", "hop": "saut",
+    "jump": "saut", "spin": "pirouette", "spiral": "spirale", "return": "retour",
+}  # fmt: skip
+_KINDS: Final = {
+    "Verse": "Couplet", "Chorus": "Refrain", "Pre-chorus": "Pré-refrain", "Bridge": "Pont",
+    "Unmarked": "Pas encore marqué", "Not yet marked": "Pas encore marqué",
+}  # fmt: skip
 _SAID_BY: Final[dict[str, Callable[[str], str]]] = {
     "foot": lambda said: _FEET.get(said, said),
     "other": lambda said: _FEET.get(said, said),
@@ -915,6 +927,8 @@ _SAID_BY: Final[dict[str, Callable[[str], str]]] = {
     "kind": lambda said: _replaced(said, _EVENTS),
     "where": lambda said: _replaced(said, _PLACES),
     "differs": lambda said: _replaced(said, _REASONS),
+    "move": lambda said: _SHORT.get(said, said),
+    "phrase": lambda said: _KINDS.get(said, said),
     "figure": _figure,
     "step": _figure,
     "verb": _figure,

@@ -469,6 +469,39 @@ ERRORS: Final[dict[str, str]] = {
         "Ce fichier MIDI ne peut pas être lu ; il est abîmé ou d’une autre sorte. Enregistrez-le "
         "comme Standard MIDI File."
     ),
+    # what an event is on a sheet, in words that are read back as the same event
+    " after {count} counts": " après {count} comptes",
+    "{walls} and {last}": "{walls} et {last}",
+    "Restart: wall {walls}{after}": "Reprise : mur {walls}{after}",
+    "Restart: walls {walls}{after}": "Reprise : murs {walls}{after}",
+    "Tag at the end of wall {walls}": "Tag à la fin du mur {walls}",
+    "Tag at the end of walls {walls}": "Tag à la fin des murs {walls}",
+    "{counts} count tag at the end of wall {walls}": (
+        "Tag de {counts} comptes à la fin du mur {walls}"
+    ),
+    "{counts} count tag at the end of walls {walls}": (
+        "Tag de {counts} comptes à la fin des murs {walls}"
+    ),
+    "{tag}: at the end of wall {walls}": "{tag} : à la fin du mur {walls}",
+    "{tag}: at the end of walls {walls}": "{tag} : à la fin des murs {walls}",
+    "On wall {walls}{after} tag and restart": "Au mur {walls}{after} tag et reprise",
+    "On walls {walls}{after} tag and restart": "Aux murs {walls}{after} tag et reprise",
+    "On wall {walls}{after} {counts} count tag and restart": (
+        "Au mur {walls}{after} tag de {counts} comptes et reprise"
+    ),
+    "On walls {walls}{after} {counts} count tag and restart": (
+        "Aux murs {walls}{after} tag de {counts} comptes et reprise"
+    ),
+    "Bridge on wall {walls}{after}": "Pont au mur {walls}{after}",
+    "Bridge on walls {walls}{after}": "Pont aux murs {walls}{after}",
+    "{counts} count bridge on wall {walls}{after}": (
+        "Pont de {counts} comptes au mur {walls}{after}"
+    ),
+    "{counts} count bridge on walls {walls}{after}": (
+        "Pont de {counts} comptes aux murs {walls}{after}"
+    ),
+    "Ending: wall {walls}{after}": "Final : mur {walls}{after}",
+    "Ending: walls {walls}{after}": "Final : murs {walls}{after}",
     # the command line
     "--bpm has to lie between 1 and 1000 beats a minute.": (
         "--bpm doit être entre 1 et 1000 battements par minute."

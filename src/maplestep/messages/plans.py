@@ -10,7 +10,7 @@ from ..core.planner.price import CostItem, Reason
 from ..core.routine.event_words import event_name
 from ..core.routine.model import EventKind
 from ..core.song.model import PlacedPhrase
-from .words import opened, text
+from .words import fact, opened, text
 
 _UNITS = {8: "eight", 6: "six"}
 
@@ -121,7 +121,8 @@ def item_words(timeline: Timeline, item: CostItem) -> str:
     """One cost, in words, without its number."""
     names = {event.id: event_name(timeline.routine, event) for event in timeline.routine.events}
     # An event is said in its words, a phrase or a part by its own name.
-    said = text("plan.event", event=names[item.said]) if item.said in names else item.said
+    event = names.get(item.said)
+    said = text("plan.event", event=event) if event else fact("phrase", item.said)
     over = "-over" if item.reason is Reason.PHRASE and item.wall is None else ""
     return text(
         f"cost.{item.reason.value}{over}", said=said, count=item.count, wall=item.wall,

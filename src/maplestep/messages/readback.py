@@ -88,7 +88,9 @@ class _Speaker:
                 "part",
                 n=first.wall,
                 part=first.name,
-                phrase=self._say("with", phrase=begun.name) if begun is not None else "",
+                phrase=self._say("with", phrase=self._words.fact("phrase", begun.name))
+                if begun is not None
+                else "",
                 starts=clock(first.start_facing),
             )
         else:

@@ -29,7 +29,7 @@ def said_in(words: Catalogue, said: str) -> str:
         return str(said)
     facts = said.facts if isinstance(said, Message) else {}
     return words.errors[template].format(
-        **{n: words.fact(n, f) if isinstance(f, str) else f for n, f in facts.items()}
+        **{n: fact_in(words, n, f) if isinstance(f, str) else f for n, f in facts.items()}
     )
 
 
@@ -42,10 +42,15 @@ def fact_in(words: Catalogue, name: str, fact: str) -> str:
     )
 
 
+def fact(name: str, said: str) -> str:
+    """One fact in the language that is spoken."""
+    return fact_in(catalogue(), name, said)
+
+
 def text(code: str, **facts: object) -> str:
     """The sentence of a code with its facts."""
     words = catalogue()
-    said = {name: fact_in(words, name, str(fact)) for name, fact in facts.items()}
+    said = {name: fact_in(words, name, str(each)) for name, each in facts.items()}
     return words.texts[code].format_map(said)
 
 

@@ -22,7 +22,7 @@ from ..messages.events import placed_words
 from ..messages.findings import sentences
 from ..messages.plans import headline
 from ..messages.readback import Said
-from ..messages.words import catalogue
+from ..messages.words import fact
 from .timeline import SegmentView, segment_views
 
 
@@ -222,7 +222,7 @@ def _placed_view(placed: Placed | None) -> PlacedView | None:
     if placed is None:
         return None
     return PlacedView(
-        words=catalogue().fact("event", placed.words),
+        words=fact("event", placed.words),
         wall=placed.wall,
         starts=clock(placed.starts),
         facing=clock(placed.facing),
@@ -243,7 +243,7 @@ def phrase_fit_view(timeline: Timeline, title: str) -> PhraseFitView:
         hit = placed.index in hits
         lateness.append(
             LateView(
-                phrase=placed.name,
+                phrase=fact("phrase", placed.name),
                 index=placed.index,
                 count=float(placed.start),
                 at_seconds=routine.song.seconds(placed.start),

@@ -20,6 +20,7 @@ from ..core.primitives.turns import amount_words, clock, net_turn_words, walls_i
 from ..core.sheet.counting import EIGHT, between_counts, count_labels, count_unit
 from ..core.sheet.model import Part, PartKind, Section
 from ..core.sheet.options import counts_of, differences
+from ..messages.words import fact
 from ..services.check import CheckedSheet
 from .shared import (
     FacingRunView,
@@ -193,7 +194,7 @@ def sheet_view(checked: CheckedSheet) -> SheetView:
         level=sheet.claims.level,
         counts=float(sum(part.length for part in sheet.danced)),
         walls=walls_in_dance(single.net_turn) if single else None,
-        turn=net_turn_words(single.net_turn) if single else "",
+        turn=fact("turn", net_turn_words(single.net_turn)) if single else "",
         timing="half" if sheet.timing < 1 else "double" if sheet.timing > 1 else "written",
         parts=[part_view(part, sheet.feel, count_unit(sheet)) for part in sheet.parts],
         findings=[finding_view(finding) for finding in checked.findings],
@@ -236,7 +237,7 @@ def part_view(part: Part, feel: Feel, unit: int = EIGHT) -> PartView:
         variant_of=part.variant_of,
         changed=StretchView(start=float(replaces[0]), end=float(replaces[1])) if replaces else None,
         length=float(part.length),
-        turn=net_turn_words(part.net_turn),
+        turn=fact("turn", net_turn_words(part.net_turn)),
         free=free_foot(part.end_weight),
         sections=sections,
         count_labels=count_labels(part, unit),
@@ -311,7 +312,7 @@ def _section_view(section: Section, facing: int, weight: Foot | None, feel: Feel
                 at=float(at),
                 label=label(at, feel),
                 foot=move.foot.value if move.foot else None,
-                word=move_word(move),
+                word=fact("move", move_word(move)),
                 figure=move.figure,
                 weight=move.weight is not None,
                 turn=move.turn,

@@ -21,6 +21,7 @@ from ..core.sheet.counting import count_labels, count_unit
 from ..core.sheet.model import PartKind
 from ..core.song.model import PlacedPhrase
 from ..messages.events import event_words
+from ..messages.words import fact
 from ..services.check import CheckedRoutine
 from .shared import (
     FacingRunView,
@@ -205,7 +206,7 @@ def timeline_view(checked: CheckedRoutine, *, title: str = "") -> TimelineView:
         # A phrased dance is named by the sum of its parts, once each.
         dance_counts=float(sum(part.length for part in sheet.danced)),
         dance_walls=walls_in_dance(single.net_turn) if single else None,
-        dance_turn=net_turn_words(wall.net_turn) if wall else "",
+        dance_turn=fact("turn", net_turn_words(wall.net_turn)) if wall else "",
         tags=[part.name for part in sheet.parts if part.kind.value == "tag"],
         hits=len(hits),
         phrases_danced=len(danced),
@@ -235,7 +236,7 @@ def _phrase_view(placed: PlacedPhrase, seconds: float, hit: bool | None) -> Phra
     return PhraseView(
         index=placed.index,
         kind=placed.phrase.kind.value,
-        name=placed.name,
+        name=fact("phrase", placed.name),
         cue=placed.phrase.cue,
         start=float(placed.start),
         counts=float(placed.phrase.counts),
@@ -308,7 +309,7 @@ def _pass_view(timeline: Timeline, segment: Segment) -> SegmentView:
             PhraseSpanView(
                 index=span.phrase.index,
                 kind=span.phrase.phrase.kind.value,
-                name=span.phrase.name,
+                name=fact("phrase", span.phrase.name),
                 start=float(span.start),
                 end=float(span.end),
                 starts=span.starts,
@@ -352,7 +353,7 @@ def _move_views(timeline: Timeline) -> Iterable[DancedMoveView]:
     for danced in timeline.moves():
         move = danced.move
         if id(move) not in once:
-            once[id(move)] = (float(move.at), label(move.at, feel), move_word(move))
+            once[id(move)] = (float(move.at), label(move.at, feel), fact("move", move_word(move)))
         at, said, word = once[id(move)]
         yield DancedMoveView(
             wall=danced.segment.wall,

@@ -365,6 +365,7 @@ export const en = {
     songEnds: "Song ends on {{count}}",
     toFront: "{{amount}} turn {{side}} to the front",
     toFrontHalf: "½ turn either way to the front",
+    sides: { left: "left", right: "right" },
     front: "facing the front",
     howItSits: "How it sits",
     begin: "song phrases begin on count 1",

@@ -10,10 +10,11 @@ from ninja import File, Router, Schema, Status
 from ninja.files import UploadedFile
 
 from ...core.errors import FileError, Message
-from ...core.routine.from_sheet import statement_of, taken_over
+from ...core.routine.from_sheet import taken_over
 from ...core.sheet.read import Reading
 from ...formats.documents.read import MAX_BYTES
 from ...formats.sheet_in import sheet_text_of
+from ...messages.events import statement_words
 from ...services.check import check_sheet
 from ...views.sheet import sheet_view
 from ..http import ErrorForm, user_of
@@ -79,7 +80,7 @@ def understood(reading: Reading) -> Understood:
     view = sheet_view(check_sheet(reading))
     alarms = [finding for finding in view.findings if finding.severity != "know"]
     stated = taken_over(reading)
-    states = [statement_of(event) or event.kind.value for event in stated.events]
+    states = [statement_words(event) for event in stated.events]
     return Understood(
         title=view.title,
         counts=view.counts,

@@ -15,6 +15,7 @@ from ...core.layout.engine import lay_out
 from ...core.layout.timeline import Timeline
 from ...core.routine.from_sheet import differences, statement_of
 from ...core.routine.sequence import Item, cut_item, moved_item, put_in, taken_out, write_sequence
+from ...core.sheet.render import language_of
 from ...core.tools.claim_check import check_claims
 from ...core.tools.endings import end_choices
 from ...core.tools.swap import swap
@@ -23,6 +24,7 @@ from ...formats.cue_sheet import write_cue_sheet
 from ...formats.routine_file import EventForm, Text, event_form, song_of
 from ...formats.routine_midi import write_routine_midi
 from ...formats.wall_list import write_walls_csv, write_walls_xlsx
+from ...messages.events import statement_words
 from ...messages.findings import sentences
 from ...messages.language import speaking
 from ...messages.readback import read_back
@@ -147,12 +149,13 @@ def beside_sheet(request: HttpRequest, pk: uuid.UUID) -> SheetDifference:
     """What the routine and its sheet say differently."""
     routine = get_routine(user_of(request), pk)
     found = differences(routine_core(routine), reading_of_routine(routine))
-    lines = [line for event in found.extra if (line := statement_of(event))]
+    code = language_of(routine.dance.sheet).code
+    lines = [statement_words(event, code) for event in found.extra if statement_of(event)]
     return SheetDifference(
         missing=[event_form(event) for event in found.missing],
-        missing_words=[statement_of(event) or event.kind.value for event in found.missing],
+        missing_words=[statement_words(event) for event in found.missing],
         extra=[event.id for event in found.extra],
-        extra_words=[statement_of(event) or event.kind.value for event in found.extra],
+        extra_words=[statement_words(event) for event in found.extra],
         sequence=found.sequence,
         left=[
             LeftOut(said=each.said, why=sentences(each.why), line=each.span.line)

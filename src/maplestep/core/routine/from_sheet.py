@@ -13,7 +13,7 @@ from fractions import Fraction
 from itertools import count
 from typing import Final, NamedTuple
 
-from ..errors import MapleStepError
+from ..errors import MapleStepError, Message
 from ..primitives.counts import Cut
 from ..primitives.finding import Finding, note
 from ..primitives.moves import Span
@@ -331,32 +331,61 @@ def statement_of(event: Event) -> str:
     >>> statement_of(restart)
     'Restart: walls 3 and 5 after 16 counts'
     """
-    walls = _wall_words(event.walls)
-    after = f" after {event.after.words} counts" if event.after else ""
-    length = f"{event.counts} count " if event.counts else ""
-    match event.kind:
-        case EventKind.RESTART:
-            return f"Restart: {walls}{after}"
-        case EventKind.TAG:
-            named = event.tag or "tag"
-            return (
-                f"{length}{named} at the end of {walls}".capitalize()
-                if not event.tag
-                else (f"{named}: at the end of {walls}")
-            )
-        case EventKind.TAG_RESTART:
-            return f"On {walls}{after} {length}tag and restart"
-        case EventKind.BRIDGE:
-            return f"{length}bridge on {walls}{after}".capitalize()
-        case EventKind.ENDING:
-            return f"Ending: {walls}{after}" if walls else ""
-        case _:
-            return ""
-
-
-def _wall_words(walls: tuple[int, ...]) -> str:
-    if not walls:
+    facts: dict[str, object] = {
+        "walls": _listed(event.walls),
+        "after": Message(" after {count} counts", count=event.after.words) if event.after else "",
+        "counts": event.counts,
+        "tag": event.tag,
+    }
+    named = event.kind is EventKind.TAG and bool(event.tag)
+    templates = _STATEMENTS.get((event.kind, bool(event.counts) and not named, named))
+    if templates is None or not event.walls:
         return ""
-    if len(walls) == 1:
-        return f"wall {walls[0]}"
-    return "walls " + ", ".join(map(str, walls[:-1])) + f" and {walls[-1]}"
+    return Message(templates[len(event.walls) > 1], **facts)
+
+
+_STATEMENTS: Final = {
+    (EventKind.RESTART, False, False): (
+        "Restart: wall {walls}{after}",
+        "Restart: walls {walls}{after}",
+    ),
+    (EventKind.TAG, False, False): (
+        "Tag at the end of wall {walls}",
+        "Tag at the end of walls {walls}",
+    ),
+    (EventKind.TAG, True, False): (
+        "{counts} count tag at the end of wall {walls}",
+        "{counts} count tag at the end of walls {walls}",
+    ),
+    (EventKind.TAG, False, True): (
+        "{tag}: at the end of wall {walls}",
+        "{tag}: at the end of walls {walls}",
+    ),
+    (EventKind.TAG_RESTART, False, False): (
+        "On wall {walls}{after} tag and restart",
+        "On walls {walls}{after} tag and restart",
+    ),
+    (EventKind.TAG_RESTART, True, False): (
+        "On wall {walls}{after} {counts} count tag and restart",
+        "On walls {walls}{after} {counts} count tag and restart",
+    ),
+    (EventKind.BRIDGE, False, False): (
+        "Bridge on wall {walls}{after}",
+        "Bridge on walls {walls}{after}",
+    ),
+    (EventKind.BRIDGE, True, False): (
+        "{counts} count bridge on wall {walls}{after}",
+        "{counts} count bridge on walls {walls}{after}",
+    ),
+    (EventKind.ENDING, False, False): (
+        "Ending: wall {walls}{after}",
+        "Ending: walls {walls}{after}",
+    ),
+}
+"""By kind, whether it is counts alone, whether it is the sheet's: for one wall, for more."""
+
+
+def _listed(walls: tuple[int, ...]) -> str:
+    if len(walls) < 2:
+        return "".join(map(str, walls))
+    return Message("{walls} and {last}", walls=", ".join(map(str, walls[:-1])), last=walls[-1])

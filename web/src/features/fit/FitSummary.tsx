@@ -47,7 +47,7 @@ export function FitSummary({ id, version, timeline, onStart, onEnding }: Props) 
                 ? t("fit.front")
                 : end.turn_sides.length > 1
                   ? t("fit.toFrontHalf")
-                  : t("fit.toFront", { amount: end.turn_amount, side: end.turn_sides[0] })}
+                  : t("fit.toFront", { amount: end.turn_amount, side: t(`fit.sides.${end.turn_sides[0]}`) })}
             </strong>
             <br />
             <button className="plain link" aria-expanded={open} onClick={() => setOpen(!open)}>

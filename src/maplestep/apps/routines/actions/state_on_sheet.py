@@ -7,6 +7,8 @@ import uuid
 from django.db import transaction
 
 from ....core.routine.from_sheet import differences, statement_of
+from ....core.sheet.render import language_of
+from ....messages.events import statement_words
 from ...accounts.models import User
 from ...dances.actions.save import save_dance
 from ...dances.models import Dance
@@ -21,8 +23,10 @@ def state_on_sheet(user: User, pk: uuid.UUID) -> Dance:
     """
     routine = get_routine(user, pk)
     found = differences(routine_core(routine), reading_of_routine(routine))
-    lines = [line for event in found.extra if (line := statement_of(event))]
     dance = routine.dance
+    # In the language the sheet is written in, so that it reads as one.
+    code = language_of(dance.sheet).code
+    lines = [statement_words(event, code) for event in found.extra if statement_of(event)]
     if not lines:
         return dance
     text = dance.sheet.rstrip() + "\n\n" + "\n".join(lines) + "\n"
