@@ -118,7 +118,7 @@ need_web() {
     say "building the front end"
     manage export_openapi_schema --api maplestep.server.api.api --output "$STATE/openapi.json" >/dev/null \
       || fail "the API's document cannot be written."
-    (cd "$ROOT/web" && npx openapi-typescript "$STATE/openapi.json" -o src/api/schema.d.ts >/dev/null \
+    (cd "$ROOT/web" && npx openapi-typescript "$STATE/openapi.json" -o src/shared/api/schema.d.ts >/dev/null \
       && npx vite build --logLevel warn) || fail "the front end cannot be built. See the lines above."
     manage collectstatic --noinput --clear -i ninja -v 0 || fail "the front end's files cannot be collected."
     echo "$want" > "$STATE/web.stamp"

@@ -1,9 +1,9 @@
-import "./theme/base.css";
+import "./shared/theme/base.css";
 
 import { createRoot } from "react-dom/client";
 
 import { App } from "./app/App";
-import { begin } from "./i18n";
+import { begin } from "./shared/i18n";
 
 // Ant Design's scroll lock adds a style element without the nonce it was given. Scripts that
 // run here carry the nonce themselves, so their style elements may carry it too.

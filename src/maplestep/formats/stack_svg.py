@@ -1,6 +1,6 @@
 """Rows of the wall stack as SVG for printed pages, in the shapes and colours of the screen.
 
-Geometry in units of one tenth of a millimetre. Colours are those of ``web/src/theme/facing.ts``.
+Geometry in units of one tenth of a millimetre. Colours are those of ``web/src/shared/theme/facing.ts``.
 """
 
 from __future__ import annotations

@@ -4,11 +4,11 @@ import { Suspense, useEffect, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { BrowserRouter, Navigate, Route, Routes, useLocation } from "react-router";
 
-import { api, ApiError, ask, whenSignedOut } from "../api/client";
-import { Loading, LoadingError } from "./States";
-import { desk } from "./lazy";
-import { antdWords, speak } from "../i18n";
-import { theme } from "../theme/antd";
+import { api, ApiError, ask, whenSignedOut } from "../shared/api/client";
+import { Loading, LoadingError } from "../shared/ui/States";
+import { desk } from "../shared/ui/lazy";
+import { antdWords, speak } from "../shared/i18n";
+import { theme } from "../shared/theme/antd";
 import { Help } from "./Help";
 
 const SignIn = desk(() => import("../features/signin/SignIn"));

@@ -3,7 +3,7 @@ import { Modal } from "antd";
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
 
-import { useKeys } from "./keys";
+import { useKeys } from "../shared/ui/keys";
 import "./help.css";
 
 const KEYS: [string, string][] = [

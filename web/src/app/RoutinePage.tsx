@@ -5,12 +5,12 @@ import { Suspense, useCallback } from "react";
 import { useTranslation } from "react-i18next";
 import { Navigate, useNavigate, useParams } from "react-router";
 
-import { api, ask, type RoutineOut } from "../api/client";
-import { Header } from "./Header";
-import { desk } from "./lazy";
-import { Loading, LoadingError } from "./States";
-import { useKeys } from "./keys";
-import { useRevision } from "../saved/useRevision";
+import { api, ask, type RoutineOut } from "../shared/api/client";
+import { Header } from "../shared/ui/Header";
+import { desk } from "../shared/ui/lazy";
+import { Loading, LoadingError } from "../shared/ui/States";
+import { useKeys } from "../shared/ui/keys";
+import { useRevision } from "../shared/saved/useRevision";
 
 const SongDesk = desk(() => import("../features/song/SongDesk"));
 const StepsDesk = desk(() => import("../features/steps/StepsDesk"));

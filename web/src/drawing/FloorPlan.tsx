@@ -1,8 +1,8 @@
 // The way of one wall seen from above: each stop an arrow that points where one faces.
 import { useTranslation } from "react-i18next";
 
-import type { FloorView } from "../api/client";
-import { CLOCKS, facingColours } from "../theme/facing";
+import type { FloorView } from "../shared/api/client";
+import { CLOCKS, facingColours } from "../shared/theme/facing";
 import { frameOf, pointsOf, SIZE, standing, type Frame } from "./floor";
 import "./floor.css";
 

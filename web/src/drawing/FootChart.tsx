@@ -2,8 +2,8 @@
 import { memo } from "react";
 import { useTranslation } from "react-i18next";
 
-import type { PartView, SectionView } from "../api/client";
-import { facingColours } from "../theme/facing";
+import type { PartView, SectionView } from "../shared/api/client";
+import { facingColours } from "../shared/theme/facing";
 import { COUNT, HEIGHT, inRow, LANES, middle, rowsOf, x, type ChartRow } from "./footChart";
 import { RoomGlyph } from "./RoomGlyph";
 import "./footChart.css";

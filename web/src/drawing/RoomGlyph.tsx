@@ -1,5 +1,5 @@
 // The hall from above: the faced wall thick and coloured, the dancer moved toward it.
-import { CLOCKS, facingColours } from "../theme/facing";
+import { CLOCKS, facingColours } from "../shared/theme/facing";
 
 interface Props {
   clock: string;

@@ -1,5 +1,5 @@
 // The whole song in one line.
-import { PHRASE_TINTS } from "../theme/facing";
+import { PHRASE_TINTS } from "../shared/theme/facing";
 import { songClock } from "./clock";
 import "./strip.css";
 

@@ -1,8 +1,8 @@
 // One row of the wall stack: phrases tint it, posts stand where they begin, tags are sewn on.
 import { memo } from "react";
 
-import type { SegmentView } from "../api/client";
-import { facingColours, PHRASE_TINTS } from "../theme/facing";
+import type { SegmentView } from "../shared/api/client";
+import { facingColours, PHRASE_TINTS } from "../shared/theme/facing";
 import { numberEvery, offsetOf, tornEdge, type StackRow, type StackSize } from "./wallStack";
 
 interface Props {

@@ -3,9 +3,9 @@
 import { cleanup, fireEvent, render, screen } from "@testing-library/react";
 import { afterEach, describe, expect, it, vi } from "vitest";
 
-import type { SegmentView, SectionView } from "../api/client";
-import "../i18n";
-import { CLOCKS, facingColours } from "../theme/facing";
+import type { SegmentView, SectionView } from "../shared/api/client";
+import "../shared/i18n";
+import { CLOCKS, facingColours } from "../shared/theme/facing";
 import { COUNT } from "./footChart";
 import { FootChart } from "./FootChart";
 import { RoomGlyph } from "./RoomGlyph";

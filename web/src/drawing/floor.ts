@@ -1,5 +1,5 @@
 // The way over the floor in pixels of its drawing: metres scaled to fit, the front above.
-import type { FloorView } from "../api/client";
+import type { FloorView } from "../shared/api/client";
 
 export const SIZE = 300;
 const MARGIN = 26;

@@ -1,5 +1,5 @@
 // Where everything of a foot chart row lies. Lengths in pixels of the drawing.
-import type { SectionView } from "../api/client";
+import type { SectionView } from "../shared/api/client";
 
 export const COUNT = 68;
 export const LEFT_MARGIN = 26;

@@ -1,10 +1,10 @@
 // Where things lie on the wall stack and the foot chart. Numbers worked out beside each case.
 import { describe, expect, it } from "vitest";
 
-import type { FloorView } from "../api/client";
+import type { FloorView } from "../shared/api/client";
 import { frameOf, SIZE, standing } from "./floor";
 
-import type { SegmentView, SectionView } from "../api/client";
+import type { SegmentView, SectionView } from "../shared/api/client";
 import * as chart from "./footChart";
 import { afterAt, handlesOf, numberEvery, offsetOf, rowsOf, sizeOf, tornEdge } from "./wallStack";
 

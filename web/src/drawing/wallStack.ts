@@ -1,5 +1,5 @@
 // The wall stack's geometry: segments gathered into rows, counts to pixels. No DOM in here.
-import type { SegmentView } from "../api/client";
+import type { SegmentView } from "../shared/api/client";
 
 export interface StackRow {
   /** Place in the stack, from 1; the wall's number except where a bridge has a row of its own. */

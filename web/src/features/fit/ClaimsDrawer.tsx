@@ -4,7 +4,7 @@ import { Button, Drawer, Input } from "antd";
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
 
-import { api, ask, type EventForm } from "../../api/client";
+import { api, ask, type EventForm } from "../../shared/api/client";
 
 interface Props {
   id: string;

@@ -3,9 +3,9 @@ import { Button, Input, InputNumber, Select } from "antd";
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
 
-import type { EventForm, Timeline } from "../../api/client";
+import type { EventForm, Timeline } from "../../shared/api/client";
 import { RoomGlyph } from "../../drawing/RoomGlyph";
-import { CLOCKS } from "../../theme/facing";
+import { CLOCKS } from "../../shared/theme/facing";
 import { blocksOf } from "./blocks";
 import { parseWalls, stops } from "./events";
 

@@ -1,7 +1,7 @@
 // Every event where it comes: wall, clock at its start, clock where it happens, time.
 import { useTranslation } from "react-i18next";
 
-import type { EventForm, Timeline } from "../../api/client";
+import type { EventForm, Timeline } from "../../shared/api/client";
 import { songClock } from "../../drawing/clock";
 import { RoomGlyph } from "../../drawing/RoomGlyph";
 

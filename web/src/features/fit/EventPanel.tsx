@@ -3,7 +3,7 @@ import { Button, Dropdown } from "antd";
 import { memo, useDeferredValue } from "react";
 import { useTranslation } from "react-i18next";
 
-import type { Timeline } from "../../api/client";
+import type { Timeline } from "../../shared/api/client";
 import { blocksOf } from "./blocks";
 import { EventFields } from "./EventFields";
 import {

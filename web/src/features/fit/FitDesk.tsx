@@ -12,14 +12,14 @@ import {
   type RoutineOut,
   type Schemas,
   type Timeline,
-} from "../../api/client";
-import { undoKey, useKeys } from "../../app/keys";
+} from "../../shared/api/client";
+import { undoKey, useKeys } from "../../shared/ui/keys";
 import { SongStrip } from "../../drawing/SongStrip";
 import { rowsOf } from "../../drawing/wallStack";
-import { SavedProblem } from "../../saved/SavedNote";
-import { SaveTools } from "../../saved/SaveTools";
-import { useSaved } from "../../saved/useSaved";
-import { Findings } from "../findings/Findings";
+import { SavedProblem } from "../../shared/saved/SavedNote";
+import { SaveTools } from "../../shared/saved/SaveTools";
+import { useSaved } from "../../shared/saved/useSaved";
+import { Findings } from "../../shared/findings/Findings";
 import { SidePanel, fixableOf, type Opened } from "./SidePanel";
 import { blocksOf } from "./blocks";
 import { moved, place, type Cursor } from "./cursor";

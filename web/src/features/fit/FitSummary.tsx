@@ -5,7 +5,7 @@ import { useState } from "react";
 import { useTranslation } from "react-i18next";
 import { Link } from "react-router";
 
-import { api, ask, type EventForm, type Timeline } from "../../api/client";
+import { api, ask, type EventForm, type Timeline } from "../../shared/api/client";
 import { RoomGlyph } from "../../drawing/RoomGlyph";
 
 interface Props {
@@ -47,7 +47,10 @@ export function FitSummary({ id, version, timeline, onStart, onEnding }: Props) 
                 ? t("fit.front")
                 : end.turn_sides.length > 1
                   ? t("fit.toFrontHalf")
-                  : t("fit.toFront", { amount: end.turn_amount, side: t(`fit.sides.${end.turn_sides[0]}`) })}
+                  : t("fit.toFront", {
+                      amount: end.turn_amount,
+                      side: t(`fit.sides.${end.turn_sides[0]}`),
+                    })}
             </strong>
             <br />
             <button className="plain link" aria-expanded={open} onClick={() => setOpen(!open)}>

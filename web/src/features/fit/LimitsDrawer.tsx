@@ -2,7 +2,7 @@
 import { Button, Checkbox, Drawer, Input, InputNumber, Select } from "antd";
 import { useTranslation } from "react-i18next";
 
-import type { EventForm, Timeline } from "../../api/client";
+import type { EventForm, Timeline } from "../../shared/api/client";
 import type { Plans, PlanRequest } from "./usePlans";
 import { useState } from "react";
 

@@ -3,9 +3,9 @@ import { Button, Dropdown, Input, InputNumber, Select } from "antd";
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
 
-import type { Schemas, Timeline } from "../../api/client";
+import type { Schemas, Timeline } from "../../shared/api/client";
 import type { StackRow } from "../../drawing/wallStack";
-import { CLOCKS } from "../../theme/facing";
+import { CLOCKS } from "../../shared/theme/facing";
 
 type Pin = Schemas["PinForm"];
 export type OrderChange = Omit<Schemas["OrderEdit"], "sequence">;

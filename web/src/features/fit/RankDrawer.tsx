@@ -4,7 +4,7 @@ import { Button, Drawer, Progress } from "antd";
 import { useEffect } from "react";
 import { useTranslation } from "react-i18next";
 
-import { api, ask, type Schemas } from "../../api/client";
+import { api, ask, type Schemas } from "../../shared/api/client";
 
 interface Props {
   of: "dances" | "songs";

@@ -4,9 +4,9 @@ import { App, Button, Drawer, Segmented } from "antd";
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
 
-import { api, ask } from "../../api/client";
-import { languageOptions, type Code } from "../../i18n";
-import { LoadingError } from "../../app/States";
+import { api, ask } from "../../shared/api/client";
+import { languageOptions, type Code } from "../../shared/i18n";
+import { LoadingError } from "../../shared/ui/States";
 
 interface Props {
   id: string;

@@ -3,7 +3,7 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import { Button, Drawer, Skeleton } from "antd";
 import { useTranslation } from "react-i18next";
 
-import { api, ask, type EventForm, type RoutineOut } from "../../api/client";
+import { api, ask, type EventForm, type RoutineOut } from "../../shared/api/client";
 
 interface Props {
   id: string;

@@ -4,9 +4,9 @@ import { Button, Dropdown } from "antd";
 import { memo, type ReactNode } from "react";
 import { useTranslation } from "react-i18next";
 
-import type { EventForm, Finding, RoutineOut } from "../../api/client";
-import { languages } from "../../i18n";
-import { Findings, type Fix } from "../findings/Findings";
+import type { EventForm, Finding, RoutineOut } from "../../shared/api/client";
+import { languages } from "../../shared/i18n";
+import { Findings, type Fix } from "../../shared/findings/Findings";
 import { EventList } from "./EventList";
 import { Plans } from "./Plans";
 import { FitSummary } from "./FitSummary";

@@ -1,9 +1,9 @@
 // A plan as a small wall stack: rows, tags, torn ends, and the posts of the phrases.
 import { memo } from "react";
 
-import type { SegmentView } from "../../api/client";
+import type { SegmentView } from "../../shared/api/client";
 import { rowsOf } from "../../drawing/wallStack";
-import { PHRASE_TINTS } from "../../theme/facing";
+import { PHRASE_TINTS } from "../../shared/theme/facing";
 
 const WIDTH = 92;
 const MOST = 62;

@@ -5,7 +5,7 @@ import { useState } from "react";
 import { useTranslation } from "react-i18next";
 import { useNavigate } from "react-router";
 
-import { api, ask, type Schemas } from "../../api/client";
+import { api, ask, type Schemas } from "../../shared/api/client";
 import { songClock } from "../../drawing/clock";
 import { RoomGlyph } from "../../drawing/RoomGlyph";
 import { rowsOf } from "../../drawing/wallStack";

@@ -3,7 +3,7 @@ import type { TFunction } from "i18next";
 import { useLayoutEffect, useMemo, useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
 
-import type { SegmentView, Timeline } from "../../api/client";
+import type { SegmentView, Timeline } from "../../shared/api/client";
 import { songClock } from "../../drawing/clock";
 import { RoomGlyph } from "../../drawing/RoomGlyph";
 import {

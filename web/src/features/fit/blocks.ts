@@ -1,5 +1,5 @@
 // The sheet's blocks: parts, tags, bridges, step changes, endings.
-import type { Timeline } from "../../api/client";
+import type { Timeline } from "../../shared/api/client";
 
 /** Names of the sheet's blocks of a kind. */
 export const blocksOf = (timeline: Timeline, kind: string) =>

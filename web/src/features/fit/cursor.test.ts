@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 
-import type { SegmentView } from "../../api/client";
+import type { SegmentView } from "../../shared/api/client";
 import { rowsOf, sizeOf } from "../../drawing/wallStack";
 import { moved } from "./cursor";
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 
-import type { EventForm } from "../../api/client";
+import type { EventForm } from "../../shared/api/client";
 import {
   addBridge,
   addChange,

@@ -1,5 +1,5 @@
 // Changing the list of events. Pure; what a change means for the dance the server says.
-import type { EventForm, Schemas } from "../../api/client";
+import type { EventForm, Schemas } from "../../shared/api/client";
 
 type EventFix = Schemas["EventFixView"];
 type EventsFix = Schemas["EventsFixView"];

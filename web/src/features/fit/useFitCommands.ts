@@ -2,7 +2,7 @@
 // draft, so that everything goes by the newest one: functions that stay, facts that change.
 import { useEffect, useRef, useState } from "react";
 
-import type { EventForm } from "../../api/client";
+import type { EventForm } from "../../shared/api/client";
 import type { StackRow } from "../../drawing/wallStack";
 import type { FitCommands, Opened } from "./SidePanel";
 import { place, type Cursor } from "./cursor";

@@ -2,7 +2,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 
-import { api, ask, type Schemas } from "../../api/client";
+import { api, ask, type Schemas } from "../../shared/api/client";
 
 export type PlanRequest = Schemas["PlanRequestForm"];
 export type Plan = Schemas["PlanView"];

@@ -13,9 +13,9 @@ import {
   type Schemas,
   type Shelf,
   type SongOut,
-} from "../../api/client";
-import { upload } from "../../api/upload";
-import { Pick } from "../song/SoundPanel";
+} from "../../shared/api/client";
+import { upload } from "../../shared/api/upload";
+import { Pick } from "../../shared/ui/Pick";
 import { parseLength } from "./length";
 import { isPicture, SHEETS } from "./sheetFiles";
 

@@ -5,8 +5,14 @@ import { useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { Link, useNavigate } from "react-router";
 
-import { ApiError, sendFile, type DanceOut, type RoutineOut, type SongOut } from "../../api/client";
-import { AUDIO, upload } from "../../api/upload";
+import {
+  ApiError,
+  sendFile,
+  type DanceOut,
+  type RoutineOut,
+  type SongOut,
+} from "../../shared/api/client";
+import { AUDIO, upload } from "../../shared/api/upload";
 import { isPicture, SHEETS } from "./sheetFiles";
 
 const isAudio = (file: File) =>

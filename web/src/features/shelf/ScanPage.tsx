@@ -5,9 +5,9 @@ import { useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { useNavigate, useParams } from "react-router";
 
-import { api, ask, type Schemas } from "../../api/client";
-import { Header } from "../../app/Header";
-import { Loading, LoadingError } from "../../app/States";
+import { api, ask, type Schemas } from "../../shared/api/client";
+import { Header } from "../../shared/ui/Header";
+import { Loading, LoadingError } from "../../shared/ui/States";
 import "./scan.css";
 
 type Scan = Schemas["ScanOut"];

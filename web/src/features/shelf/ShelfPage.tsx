@@ -6,11 +6,11 @@ import { useMemo, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { Link } from "react-router";
 
-import { api, ApiError, ask, type Schemas } from "../../api/client";
-import { Header } from "../../app/Header";
-import { LanguageChoice } from "../../app/LanguageChoice";
-import { changeSession } from "../../app/session";
-import { Loading, LoadingError } from "../../app/States";
+import { api, ApiError, ask, type Schemas } from "../../shared/api/client";
+import { Header } from "../../shared/ui/Header";
+import { LanguageChoice } from "../../shared/ui/LanguageChoice";
+import { changeSession } from "../../shared/ui/session";
+import { Loading, LoadingError } from "../../shared/ui/States";
 import { NewRoutine } from "./NewRoutine";
 import { OpenFiles } from "./OpenFiles";
 import { matches } from "./search";

@@ -3,9 +3,9 @@ import { Button, Input } from "antd";
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
 
-import { api, ApiError, ask } from "../../api/client";
-import { LanguageChoice } from "../../app/LanguageChoice";
-import { changeSession } from "../../app/session";
+import { api, ApiError, ask } from "../../shared/api/client";
+import { LanguageChoice } from "../../shared/ui/LanguageChoice";
+import { changeSession } from "../../shared/ui/session";
 import { RoomGlyph } from "../../drawing/RoomGlyph";
 import "./signin.css";
 

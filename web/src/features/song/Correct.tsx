@@ -3,7 +3,7 @@ import { Button, Dropdown, Input, InputNumber, Modal } from "antd";
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
 
-import type { Listening, SongEdit } from "../../api/client";
+import type { Listening, SongEdit } from "../../shared/api/client";
 import type { Taps } from "./useTaps";
 
 interface Props {

@@ -3,9 +3,9 @@ import { Button, Checkbox, Select } from "antd";
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
 
-import { api, ApiError, ask, type MixIn, type SoundOut } from "../../api/client";
+import { api, ApiError, ask, type MixIn, type SoundOut } from "../../shared/api/client";
 import { songClock } from "../../drawing/clock";
-import { languageOptions, type Code } from "../../i18n";
+import { languageOptions, type Code } from "../../shared/i18n";
 import { isGoing, type Sounds } from "./sound/useSounds";
 import { Making, Remove } from "./SoundPanel";
 

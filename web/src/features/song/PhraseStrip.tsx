@@ -2,8 +2,8 @@
 import { useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
 
-import type { PhraseForm } from "../../api/client";
-import { PHRASE_TINTS } from "../../theme/facing";
+import type { PhraseForm } from "../../shared/api/client";
+import { PHRASE_TINTS } from "../../shared/theme/facing";
 import type { Asked } from "./useEdits";
 
 interface Props {

@@ -3,9 +3,9 @@ import { Button, Input, Select } from "antd";
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
 
-import type { PhraseForm, SongEdit, SongMap } from "../../api/client";
+import type { PhraseForm, SongEdit, SongMap } from "../../shared/api/client";
 import { songClock } from "../../drawing/clock";
-import { PHRASE_TINTS } from "../../theme/facing";
+import { PHRASE_TINTS } from "../../shared/theme/facing";
 
 interface Props {
   map: SongMap;

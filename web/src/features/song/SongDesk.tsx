@@ -12,19 +12,20 @@ import {
   type SongMap,
   type SongOut,
   type SoundOut,
-} from "../../api/client";
-import { undoKey, useKeys } from "../../app/keys";
-import { Loading, LoadingError } from "../../app/States";
+} from "../../shared/api/client";
+import { undoKey, useKeys } from "../../shared/ui/keys";
+import { Loading, LoadingError } from "../../shared/ui/States";
 import { songClock } from "../../drawing/clock";
-import { SavedProblem } from "../../saved/SavedNote";
-import { SaveTools } from "../../saved/SaveTools";
-import { useSaved } from "../../saved/useSaved";
+import { SavedProblem } from "../../shared/saved/SavedNote";
+import { SaveTools } from "../../shared/saved/SaveTools";
+import { useSaved } from "../../shared/saved/useSaved";
 import { Correct, SongLine } from "./Correct";
 import { MixPanel } from "./MixPanel";
 import { PhraseStrip } from "./PhraseStrip";
 import { PhraseTable } from "./Phrases";
 import { SongFacts } from "./SongFacts";
-import { Pick, SoundPanel } from "./SoundPanel";
+import { Pick } from "../../shared/ui/Pick";
+import { SoundPanel } from "./SoundPanel";
 import { SPEEDS, usePlayer } from "./sound/usePlayer";
 import { isGoing, useSounds, type Sounds } from "./sound/useSounds";
 import { Transport } from "./Transport";

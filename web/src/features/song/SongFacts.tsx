@@ -3,7 +3,7 @@ import { Input, InputNumber, Select } from "antd";
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
 
-import type { SongEdit, SongForm } from "../../api/client";
+import type { SongEdit, SongForm } from "../../shared/api/client";
 
 interface Props {
   song: SongForm;

@@ -1,11 +1,10 @@
 // Where a song's sound comes from: a recording, or the stand-in band; and how far it is.
 import type { TFunction } from "i18next";
 import { Button, Popconfirm, Progress } from "antd";
-import { useRef } from "react";
 import { useTranslation } from "react-i18next";
 
-import { api, ask, type SoundOut } from "../../api/client";
-import { AUDIO } from "../../api/upload";
+import { api, ask, type SoundOut } from "../../shared/api/client";
+import { Pick } from "../../shared/ui/Pick";
 import { isGoing, type Sounds } from "./sound/useSounds";
 import type { Sending } from "./useUpload";
 
@@ -114,44 +113,6 @@ function Going({ words, part, left, onCancel }: GoingProps) {
       <Progress percent={Math.round(part * 100)} showInfo={false} size={["100%", 8]} />
       <Button onClick={onCancel}>{t("shelf.cancel")}</Button>
     </div>
-  );
-}
-
-interface PickProps {
-  words: string;
-  title?: string;
-  primary?: boolean;
-  /** Endings a file dialog offers; recordings when left out. */
-  accept?: string;
-  testId?: string;
-  onFile: (file: File) => void;
-}
-
-export function Pick(props: PickProps) {
-  const { words, title, primary = false, accept = AUDIO, testId = "recording", onFile } = props;
-  const input = useRef<HTMLInputElement>(null);
-  return (
-    <>
-      <input
-        ref={input}
-        type="file"
-        accept={accept}
-        hidden
-        data-testid={testId}
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          event.target.value = "";
-          if (file) onFile(file);
-        }}
-      />
-      <Button
-        type={primary ? "primary" : "default"}
-        title={title}
-        onClick={() => input.current?.click()}
-      >
-        {words}
-      </Button>
-    </>
   );
 }
 

@@ -4,7 +4,7 @@ import { Button, Select, Slider, Switch } from "antd";
 import { useEffect, useRef } from "react";
 import { useTranslation } from "react-i18next";
 
-import type { SongMap } from "../../api/client";
+import type { SongMap } from "../../shared/api/client";
 import { songClock } from "../../drawing/clock";
 import { countAt } from "./sound/counting";
 import { SPEEDS, type Player } from "./sound/usePlayer";

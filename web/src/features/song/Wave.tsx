@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
 import WaveSurfer from "wavesurfer.js";
 
-import type { Listening, SongEdit, SongMap } from "../../api/client";
+import type { Listening, SongEdit, SongMap } from "../../shared/api/client";
 import { countAt, firstAt } from "./sound/counting";
 import type { Player } from "./sound/usePlayer";
 import {

@@ -3,8 +3,8 @@
 import { act, cleanup, fireEvent, render, renderHook, screen } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 
-import "../../i18n";
-import type { Listening, SongEdit, SongMap } from "../../api/client";
+import "../../shared/i18n";
+import type { Listening, SongEdit, SongMap } from "../../shared/api/client";
 import { Correct, SongLine } from "./Correct";
 import { PhraseStrip } from "./PhraseStrip";
 import { PhraseTable } from "./Phrases";

@@ -4,16 +4,16 @@ import { act, cleanup, fireEvent, render, renderHook, screen } from "@testing-li
 import createClient from "openapi-fetch";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 
-import "../../i18n";
-import type { SongForm, SoundOut } from "../../api/client";
-import type { Saved } from "../../saved/useSaved";
+import "../../shared/i18n";
+import type { SongForm, SoundOut } from "../../shared/api/client";
+import type { Saved } from "../../shared/saved/useSaved";
 import { MixPanel } from "./MixPanel";
 import { SoundPanel } from "./SoundPanel";
 import type { Sounds } from "./sound/useSounds";
 import { stubBrowser } from "./stubBrowser";
 import { useEdits } from "./useEdits";
 
-vi.mock("../../api/client", async (original) => ({
+vi.mock("../../shared/api/client", async (original) => ({
   ...(await original<object>()),
   api: createClient({
     baseUrl: "http://here.test",

@@ -10,8 +10,8 @@ import {
   type SongEdit,
   type SongForm,
   type SongMap,
-} from "../../api/client";
-import type { Saved } from "../../saved/useSaved";
+} from "../../shared/api/client";
+import type { Saved } from "../../shared/saved/useSaved";
 
 type Edited = Schemas["SongEdited"];
 

@@ -1,8 +1,8 @@
 // One file on its way to the server, and what was refused about the last one.
 import { useCallback, useRef, useState } from "react";
 
-import { ApiError } from "../../api/client";
-import { upload, type Upload } from "../../api/upload";
+import { ApiError } from "../../shared/api/client";
+import { upload, type Upload } from "../../shared/api/upload";
 
 export interface Sending {
   name: string;

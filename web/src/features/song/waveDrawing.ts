@@ -1,6 +1,6 @@
 // What lies over the waveform: phrases with their posts, beats, counts, what is unsure.
-import type { Listening, SongMap } from "../../api/client";
-import { PHRASE_TINTS } from "../../theme/facing";
+import type { Listening, SongMap } from "../../shared/api/client";
+import { PHRASE_TINTS } from "../../shared/theme/facing";
 import { songClock } from "../../drawing/clock";
 import { firstAt } from "./sound/counting";
 

@@ -2,7 +2,7 @@
 import { useTranslation } from "react-i18next";
 import { useParams } from "react-router";
 
-import { Header } from "../../app/Header";
+import { Header } from "../../shared/ui/Header";
 import StepsDesk from "./StepsDesk";
 
 export default function DanceAlone() {

@@ -4,7 +4,7 @@ import { Button, Drawer, Input } from "antd";
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
 
-import { api, ApiError, ask } from "../../api/client";
+import { api, ApiError, ask } from "../../shared/api/client";
 
 interface Props {
   /** A name the sheet uses that nobody knows yet. */

@@ -7,8 +7,8 @@ import { Button, Drawer } from "antd";
 import { useEffect, useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
 
-import { api, ask } from "../../api/client";
-import { LoadingError } from "../../app/States";
+import { api, ask } from "../../shared/api/client";
+import { LoadingError } from "../../shared/ui/States";
 
 interface Props {
   id: string;

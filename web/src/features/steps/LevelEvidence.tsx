@@ -2,7 +2,7 @@
 import { InputNumber } from "antd";
 import { useTranslation } from "react-i18next";
 
-import type { LevelView } from "../../api/client";
+import type { LevelView } from "../../shared/api/client";
 
 interface Props {
   level: LevelView;

@@ -3,7 +3,7 @@ import { Button, Checkbox, Drawer, Radio, Select } from "antd";
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
 
-import { languageOptions } from "../../i18n";
+import { languageOptions } from "../../shared/i18n";
 
 interface Props {
   id: string;

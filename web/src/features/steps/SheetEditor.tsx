@@ -6,8 +6,8 @@ import { EditorState } from "@codemirror/state";
 import { EditorView, keymap, placeholder } from "@codemirror/view";
 import { useEffect, useImperativeHandle, useRef, type Ref } from "react";
 
-import type { Finding, Vocabulary } from "../../api/client";
-import { isUnderstood } from "../findings/Findings";
+import type { Finding, Vocabulary } from "../../shared/api/client";
+import { isUnderstood } from "../../shared/findings/Findings";
 import { completion, optionsOf } from "./completion";
 import { countColumn } from "./countColumn";
 import { folding } from "./folding";

@@ -8,7 +8,7 @@ import {
 } from "@codemirror/autocomplete";
 import { keymap } from "@codemirror/view";
 
-import type { Vocabulary } from "../../api/client";
+import type { Vocabulary } from "../../shared/api/client";
 
 const WORD = /[\p{L}¼½¾⅛][\p{L}'-]*$/u;
 

@@ -7,13 +7,13 @@ import type { ReactElement } from "react";
 import { MemoryRouter } from "react-router";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 
-import "../../i18n";
+import "../../shared/i18n";
 import FiguresDrawer from "./FiguresDrawer";
 import HistoryDrawer from "./HistoryDrawer";
 import PrintDrawer from "./PrintDrawer";
 
 // The browser's own addresses are relative, which fetch knows only in a browser.
-vi.mock("../../api/client", async (original) => ({
+vi.mock("../../shared/api/client", async (original) => ({
   ...(await original<object>()),
   api: createClient({
     baseUrl: "http://here.test",

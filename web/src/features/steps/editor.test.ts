@@ -3,7 +3,7 @@ import { CompletionContext } from "@codemirror/autocomplete";
 import { EditorState } from "@codemirror/state";
 import { describe, expect, it } from "vitest";
 
-import type { Vocabulary } from "../../api/client";
+import type { Vocabulary } from "../../shared/api/client";
 import { optionsOf, source } from "./completion";
 import { foldOf } from "./folding";
 

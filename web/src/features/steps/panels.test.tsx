@@ -3,10 +3,10 @@
 import { cleanup, fireEvent, render, screen, within } from "@testing-library/react";
 import { afterEach, describe, expect, it, vi } from "vitest";
 
-import type { Finding, FloorView, LevelView } from "../../api/client";
+import type { Finding, FloorView, LevelView } from "../../shared/api/client";
 import { FloorPlan, Wandering } from "../../drawing/FloorPlan";
-import "../../i18n";
-import { Findings } from "../findings/Findings";
+import "../../shared/i18n";
+import { Findings } from "../../shared/findings/Findings";
 import { LevelEvidence } from "./LevelEvidence";
 
 afterEach(cleanup);

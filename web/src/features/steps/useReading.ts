@@ -2,7 +2,7 @@
 import { replaceEqualDeep } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
 
-import { api, ApiError, ask, type SheetView } from "../../api/client";
+import { api, ApiError, ask, type SheetView } from "../../shared/api/client";
 
 const PAUSE = 8;
 

@@ -16,7 +16,7 @@ function flat(tree: Tree, prefix = ""): [string, string][] {
 const english = new Map(flat(en));
 const facts = (text: string) => [...text.matchAll(/{{(\w+)}}/g)].map((m) => m[1]).sort();
 
-const files = import.meta.glob<string>(["../**/*.{ts,tsx}", "!../**/*.test.*", "!../i18n/*"], {
+const files = import.meta.glob<string>(["../../**/*.{ts,tsx}", "!../../**/*.test.*", "!./*"], {
   query: "?raw",
   import: "default",
   eager: true,

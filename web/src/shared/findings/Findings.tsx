@@ -2,7 +2,7 @@
 import { Button } from "antd";
 import { useTranslation } from "react-i18next";
 
-import type { Finding } from "../../api/client";
+import type { Finding } from "../api/client";
 import "./findings.css";
 
 export type Fix = NonNullable<Finding["fix"]>;
