@@ -25,7 +25,7 @@ from maplestep.core.sheet import lines
 from maplestep.core.sheet.language.interpretations import fit_line
 from maplestep.core.sheet.read import read_sheet
 from maplestep.core.song.model import Phrase, PhraseKind, Song
-from maplestep.formats.routine_file import read_routine
+from maplestep.formats.routine.routine_file import read_routine
 
 DEMO = resources.files("maplestep.demo")
 SHEET = read_routine((DEMO / "3-clover-gravel.json").read_bytes())[0].sheet

@@ -22,7 +22,7 @@ from maplestep.apps.songs.actions import sounds as actions
 from maplestep.apps.songs.models import AnalysisCache, Song, Sound
 from maplestep.apps.songs.work import make
 from maplestep.audio.band import play
-from maplestep.formats.routine_file import song_form
+from maplestep.formats.routine.routine_file import song_form
 
 MUSIC = core_song("intro 16, verse 32, chorus 32, outro 16", bpm=124, first_beat_seconds=0.3)
 

@@ -22,7 +22,7 @@ SAVED = re.compile(r"^saved \d\d:\d\d$")
 @pytest.fixture
 def routine(make_user: Callable[[str], Any]) -> Routine:
     from maplestep.apps.routines.actions.bring_in import store_routine
-    from maplestep.formats.routine_file import RoutineForm
+    from maplestep.formats.routine.routine_file import RoutineForm
 
     return store_routine(make_user("ada"), RoutineForm.model_validate(ROUTINE))
 

@@ -13,7 +13,7 @@ from maplestep.apps.routines.actions.bring_in import store_routine
 from maplestep.apps.routines.models import Routine
 from maplestep.apps.songs.actions.write import write
 from maplestep.apps.songs.queries import stored_song_form
-from maplestep.formats.routine_file import RoutineForm
+from maplestep.formats.routine.routine_file import RoutineForm
 
 AtDesk = Callable[[str], Page]
 Check = Callable[[Page, str], None]

@@ -12,7 +12,7 @@ from playwright.sync_api import Page, expect
 
 from maplestep.apps.routines.actions.bring_in import store_routine
 from maplestep.apps.routines.models import Routine
-from maplestep.formats.routine_file import read_routine
+from maplestep.formats.routine.routine_file import read_routine
 
 pytestmark = pytest.mark.django_db(transaction=True)
 SAVED = re.compile(r"^saved \d")

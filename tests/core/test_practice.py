@@ -7,7 +7,7 @@ from example import ROUTINE
 from maplestep.core.errors import SongError
 from maplestep.core.layout.engine import lay_out
 from maplestep.core.tools.practice import MixRequest, mix_seconds, plan_mix
-from maplestep.formats.routine_file import RoutineForm, routine_of
+from maplestep.formats.routine.routine_file import RoutineForm, routine_of
 
 # 120 bpm: a count lasts 0.5 s; at half... at 0.8 speed 0.625 s.
 MUSIC = song("intro 8, verse 16", bpm=120)

@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 
 from maplestep.core.layout.timeline import EndReason, SegmentKind
 from maplestep.core.primitives.turns import clock
-from maplestep.formats.routine_file import read_routine, routine_of
+from maplestep.formats.routine.routine_file import read_routine, routine_of
 
 FOUR_WALLS = song("intro 16, verse 64, chorus 64")
 

@@ -19,7 +19,7 @@ from maplestep.formats.documents import document_text
 from maplestep.formats.documents.flow import markup_text
 from maplestep.formats.documents.isolated import isolated_text
 from maplestep.formats.documents.ocr import _lines, plain_picture
-from maplestep.formats.sheet_in import sheet_text_of
+from maplestep.formats.sheet.sheet_in import sheet_text_of
 
 NAMES = ("tag-restart-lines", "page-header", "head-french", "numbered-eight")
 

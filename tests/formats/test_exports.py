@@ -13,11 +13,11 @@ from pypdf import PdfReader
 
 from maplestep.core.layout.engine import lay_out
 from maplestep.core.layout.timeline import Timeline
-from maplestep.formats.calls_vtt import calls, write_vtt
-from maplestep.formats.cue_sheet import write_cue_sheet
-from maplestep.formats.routine_file import read_routine
-from maplestep.formats.routine_midi import write_routine_midi
-from maplestep.formats.wall_list import COLUMNS, write_walls_csv, write_walls_xlsx
+from maplestep.formats.routine.calls_vtt import calls, write_vtt
+from maplestep.formats.routine.cue_sheet import write_cue_sheet
+from maplestep.formats.routine.routine_file import read_routine
+from maplestep.formats.routine.routine_midi import write_routine_midi
+from maplestep.formats.routine.wall_list import COLUMNS, write_walls_csv, write_walls_xlsx
 
 # 120 bpm: a count is half a second. Walls 0-32, 32-48 (restart), 48-80, tag 80-84, 84-116, ...
 LINE = timeline(

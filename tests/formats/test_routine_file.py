@@ -15,7 +15,7 @@ from maplestep.cli.main import schema_of
 from maplestep.core.errors import FileError
 from maplestep.core.song.model import PhraseKind
 from maplestep.formats.locate import locate
-from maplestep.formats.routine_file import (
+from maplestep.formats.routine.routine_file import (
     PhraseForm,
     RoutineForm,
     SongForm,

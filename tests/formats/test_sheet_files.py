@@ -17,9 +17,9 @@ from maplestep.core.sheet.model import PartKind
 from maplestep.core.sheet.read import Reading, read_sheet
 from maplestep.core.sheet.render import FRENCH
 from maplestep.core.sheet.write.format import Style
-from maplestep.formats.sheet_csv import COLUMNS, read_csv, write_csv
-from maplestep.formats.sheet_file import SheetForm, read_sheet_file, write_sheet_file
-from maplestep.formats.sheet_markdown import write_markdown
+from maplestep.formats.sheet.sheet_csv import COLUMNS, read_csv, write_csv
+from maplestep.formats.sheet.sheet_file import SheetForm, read_sheet_file, write_sheet_file
+from maplestep.formats.sheet.sheet_markdown import write_markdown
 
 DOCS = Path(__file__).parents[2] / "docs/formats"
 READINGS = {name: read_sheet(text) for name, text in TEXTS.items()}

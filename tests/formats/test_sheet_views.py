@@ -8,8 +8,8 @@ from maplestep.core.sheet.read import read_sheet
 from maplestep.core.sheet.render import FRENCH
 from maplestep.core.sheet.write.format import Style
 from maplestep.core.sheet.write.printed import printed
-from maplestep.formats.foot_chart import chart_svg
-from maplestep.formats.sheet_pdf import Print, page_html
+from maplestep.formats.sheet.foot_chart import chart_svg
+from maplestep.formats.sheet.sheet_pdf import Print, page_html
 from maplestep.services.check import check_sheet
 from maplestep.views.sheet import sheet_view
 from maplestep.views.vocabulary import vocabulary_view

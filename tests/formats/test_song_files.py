@@ -16,7 +16,7 @@ from core.dancing import song
 from maplestep.cli.main import schema_of
 from maplestep.core.errors import FileError, MapleStepError, SongError
 from maplestep.core.song.model import CuePoint, Song
-from maplestep.formats.song_file import OUT, SongFileForm, read_any, write_any, write_song_file
+from maplestep.formats.song.song_file import OUT, SongFileForm, read_any, write_any, write_song_file
 from maplestep.services.song_edits import apply_edit
 
 SCHEMA = Path(__file__).parents[2] / "docs/formats/song.schema.json"
@@ -156,7 +156,7 @@ def test_the_published_schema_is_the_one_in_use() -> None:
 def test_an_edited_song_is_one_that_can_be_stored(edit: dict[str, Any]) -> None:
     from pydantic import TypeAdapter
 
-    from maplestep.formats.routine_file import song_form, song_of
+    from maplestep.formats.routine.routine_file import song_form, song_of
     from maplestep.services.song_edits import SongEdit
 
     edited = apply_edit(STOPS, TypeAdapter(SongEdit).validate_python(edit))

@@ -12,7 +12,7 @@ from maplestep.core.primitives.turns import CLOCKS, parse_clock
 from maplestep.core.routine.model import Event, Routine
 from maplestep.core.sheet.read import read_sheet
 from maplestep.core.song.model import Song
-from maplestep.formats.routine_file import read_routine
+from maplestep.formats.routine.routine_file import read_routine
 from maplestep.services.check import check_routine, check_sheet
 from maplestep.views.sheet import sheet_view
 from maplestep.views.timeline import WholeTimelineView, whole_timeline_view

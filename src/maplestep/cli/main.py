@@ -25,7 +25,7 @@ from ..core.sheet.render import LANGUAGES, language_of
 from ..core.sheet.write.format import Style, format_sheet
 from ..core.song.model import PhraseKind
 from ..core.tools.practice import MixRequest, plan_mix
-from ..formats.routine_file import (
+from ..formats.routine.routine_file import (
     EventForm,
     PhraseForm,
     RoutineForm,
@@ -33,12 +33,12 @@ from ..formats.routine_file import (
     read_routine,
     routine_of,
 )
-from ..formats.sheet_csv import write_csv
-from ..formats.sheet_file import SheetForm, write_sheet_file
-from ..formats.sheet_in import sheet_text_of
-from ..formats.sheet_markdown import write_markdown
-from ..formats.sheet_pdf import Print, write_pdf
-from ..formats.song_file import SongFileForm, read_song_file
+from ..formats.sheet.sheet_csv import write_csv
+from ..formats.sheet.sheet_file import SheetForm, write_sheet_file
+from ..formats.sheet.sheet_in import sheet_text_of
+from ..formats.sheet.sheet_markdown import write_markdown
+from ..formats.sheet.sheet_pdf import Print, write_pdf
+from ..formats.song.song_file import SongFileForm, read_song_file
 from ..messages.errors import error_words
 from ..messages.language import LANGUAGES as SPOKEN
 from ..messages.language import USUAL, speaking

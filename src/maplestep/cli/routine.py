@@ -15,12 +15,12 @@ from ..core.layout.engine import lay_out
 from ..core.layout.timeline import Timeline
 from ..core.tools.claim_check import check_claims
 from ..core.tools.swap import swap
-from ..formats.calls_vtt import write_vtt
-from ..formats.cue_sheet import write_cue_sheet
-from ..formats.routine_file import read_routine
-from ..formats.routine_midi import write_routine_midi
-from ..formats.song_file import read_song_file
-from ..formats.wall_list import write_walls_csv, write_walls_xlsx
+from ..formats.routine.calls_vtt import write_vtt
+from ..formats.routine.cue_sheet import write_cue_sheet
+from ..formats.routine.routine_file import read_routine
+from ..formats.routine.routine_midi import write_routine_midi
+from ..formats.routine.wall_list import write_walls_csv, write_walls_xlsx
+from ..formats.song.song_file import read_song_file
 from ..messages.language import LANGUAGES, speaking, spoken
 from ..messages.readback import as_text, read_back
 from ..services.plan import plan

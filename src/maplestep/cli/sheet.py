@@ -14,9 +14,9 @@ from ..core.routine.from_sheet import TakenOver, taken_over
 from ..core.sheet.read import Reading
 from ..core.sheet.statements import read_statements
 from ..core.song.model import MAX_PHRASE, USUAL_INTRO, Song, unmapped_song
-from ..formats.routine_file import RoutineForm, event_form, song_form, write_routine
-from ..formats.sheet_in import sheet_of_file
-from ..formats.song_file import read_song_file
+from ..formats.routine.routine_file import RoutineForm, event_form, song_form, write_routine
+from ..formats.sheet.sheet_in import sheet_of_file
+from ..formats.song.song_file import read_song_file
 from ..messages.events import statement_words
 from ..messages.findings import sentences
 from ..views.statements import statements_view

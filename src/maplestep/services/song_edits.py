@@ -13,7 +13,7 @@ from ..core.song import grid, phrasing
 from ..core.song.line import apply_song_line
 from ..core.song.listening import Listening, song_from
 from ..core.song.model import Song
-from ..formats.routine_file import Form, Text, song_form, song_of
+from ..formats.routine.routine_file import Form, Text, song_form, song_of
 
 Seconds = Annotated[float, Field(ge=0, le=3600, allow_inf_nan=False)]
 Index = Annotated[int, Field(ge=0, le=10_000)]

@@ -16,7 +16,7 @@ from ..core.song.model import Song
 from ..core.tools.claim_check import CheckedClaim
 from ..core.tools.endings import EndChoice
 from ..core.tools.swap import Change, Placed, Swapped
-from ..formats.routine_file import EventForm, event_form
+from ..formats.routine.routine_file import EventForm, event_form
 from ..messages.endings import end_note, end_words
 from ..messages.events import placed_words
 from ..messages.findings import sentences

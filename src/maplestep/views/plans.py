@@ -10,7 +10,7 @@ from pydantic import BaseModel, Field
 from ..core.planner.fit import events_met
 from ..core.planner.price import total
 from ..core.planner.terms import MOST_EVENTS
-from ..formats.routine_file import EventForm, Form, event_form
+from ..formats.routine.routine_file import EventForm, Form, event_form
 from ..messages.findings import sentences
 from ..messages.plans import bill, headline, item_words, order_reasons, reason
 from ..services.plan import PlanRequest, Plans, PricedTimeline

@@ -8,7 +8,7 @@ from pydantic import BaseModel
 
 from ..core.primitives.finding import EventEdit, EventsEdit, Finding, Fix, SheetEdit
 from ..core.primitives.turns import clock
-from ..formats.routine_file import EventForm, event_form
+from ..formats.routine.routine_file import EventForm, event_form
 from ..messages.findings import advice, fix_words, message
 
 FootName = Literal["L", "R", "both"]

@@ -8,7 +8,7 @@ from ..core.song.line import write_song_line
 from ..core.song.listening import UNSURE, Listening, Reading, irregular_places
 from ..core.song.model import Song
 from ..core.song.phrasing import length_words
-from ..formats.routine_file import SongForm, song_form
+from ..formats.routine.routine_file import SongForm, song_form
 from ..messages.song_changes import changes
 from ..messages.words import text
 

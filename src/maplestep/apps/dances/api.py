@@ -15,11 +15,11 @@ from ...core.sheet.read import Reading, read_sheet
 from ...core.sheet.render import LANGUAGES, called
 from ...core.sheet.write.figures_used import self_contained
 from ...core.sheet.write.format import Style, format_sheet
-from ...formats.sheet_csv import write_csv
-from ...formats.sheet_file import write_sheet_file
-from ...formats.sheet_in import sheet_text_of
-from ...formats.sheet_markdown import write_markdown
-from ...formats.sheet_pdf import Print, write_pdf
+from ...formats.sheet.sheet_csv import write_csv
+from ...formats.sheet.sheet_file import write_sheet_file
+from ...formats.sheet.sheet_in import sheet_text_of
+from ...formats.sheet.sheet_markdown import write_markdown
+from ...formats.sheet.sheet_pdf import Print, write_pdf
 from ...services.check import check_sheet
 from ...views.sheet import SheetView, sheet_view
 from ..http import ErrorForm, read_document, user_of

@@ -13,7 +13,7 @@ from ...core.errors import FileError, Message
 from ...core.routine.from_sheet import taken_over
 from ...core.sheet.read import Reading
 from ...formats.documents.read import MAX_BYTES
-from ...formats.sheet_in import sheet_text_of
+from ...formats.sheet.sheet_in import sheet_text_of
 from ...messages.events import statement_words
 from ...services.check import check_sheet
 from ...views.sheet import sheet_view

@@ -15,7 +15,7 @@ from pydantic import Field
 
 from ...core.routine.sequence import MAX_TEXT as MAX_SEQUENCE
 from ...core.sheet.write.figures_used import self_contained
-from ...formats.routine_file import EventForm, PinForm, Text, Title, write_routine
+from ...formats.routine.routine_file import EventForm, PinForm, Text, Title, write_routine
 from ...views.timeline import TimelineView
 from ..dances.models import Dance
 from ..dances.queries import reading_of

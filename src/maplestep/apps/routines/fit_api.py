@@ -19,11 +19,11 @@ from ...core.sheet.render import language_of
 from ...core.tools.claim_check import check_claims
 from ...core.tools.endings import end_choices
 from ...core.tools.swap import swap
-from ...formats.calls_vtt import write_vtt
-from ...formats.cue_sheet import write_cue_sheet
-from ...formats.routine_file import EventForm, Text, event_form, song_of
-from ...formats.routine_midi import write_routine_midi
-from ...formats.wall_list import write_walls_csv, write_walls_xlsx
+from ...formats.routine.calls_vtt import write_vtt
+from ...formats.routine.cue_sheet import write_cue_sheet
+from ...formats.routine.routine_file import EventForm, Text, event_form, song_of
+from ...formats.routine.routine_midi import write_routine_midi
+from ...formats.routine.wall_list import write_walls_csv, write_walls_xlsx
 from ...messages.events import statement_words
 from ...messages.findings import sentences
 from ...messages.language import speaking

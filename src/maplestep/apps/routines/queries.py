@@ -14,7 +14,7 @@ from ...core.layout.timeline import Timeline
 from ...core.primitives.finding import Severity
 from ...core.routine.model import Routine as CoreRoutine
 from ...core.sheet.read import Reading
-from ...formats.routine_file import EventForm, PinForm, RoutineForm, routine_of
+from ...formats.routine.routine_file import EventForm, PinForm, RoutineForm, routine_of
 from ...services.check import check_routine
 from ...views.timeline import TimelineView, timeline_view
 from ..accounts.models import User

@@ -13,7 +13,7 @@ from ...core.errors import MapleStepError
 from ...core.planner.fit import Fit, best_fit, is_marked, rank_key
 from ...core.sheet.model import Sheet
 from ...core.song.model import Song as SongMap
-from ...formats.routine_file import song_of
+from ...formats.routine.routine_file import song_of
 from ...messages.language import speaking
 from ...views.fit import fit_view
 from ..dances.models import Dance

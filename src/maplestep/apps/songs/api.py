@@ -7,7 +7,7 @@ import uuid
 from django.http import HttpRequest
 from ninja import Router, Schema, Status
 
-from ...formats.routine_file import SongForm, song_of
+from ...formats.routine.routine_file import SongForm, song_of
 from ...views.song import SongMap, song_map
 from ..http import ErrorForm, user_of
 from .actions.create import create_song

@@ -14,8 +14,8 @@ from ninja.files import UploadedFile
 from pydantic import ValidationError
 
 from ...core.errors import FileError
-from ...formats.routine_file import SongForm, song_form, song_of
-from ...formats.song_file import OUT, read_any, write_any
+from ...formats.routine.routine_file import SongForm, song_form, song_of
+from ...formats.song.song_file import OUT, read_any, write_any
 from ...services.song_edits import SongEdit, TakeReading, apply_edit
 from ...views.song import SongEdited, song_edited
 from ..errors import NotHere

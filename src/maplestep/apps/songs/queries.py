@@ -6,7 +6,7 @@ import uuid
 
 from ...core.song.listening import Listening
 from ...core.song.model import Groove, PhraseKind
-from ...formats.routine_file import CuePointForm, PhraseForm, SongForm
+from ...formats.routine.routine_file import CuePointForm, PhraseForm, SongForm
 from ...views.listening import load_listening
 from ..accounts.models import User
 from ..owned import find

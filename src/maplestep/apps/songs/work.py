@@ -19,7 +19,7 @@ from ...core.errors import MapleStepError, RecordingError
 from ...core.song.listening import song_from
 from ...core.song.model import PhraseKind
 from ...core.tools.practice import Mark, MixPlan
-from ...formats.routine_file import SongForm, song_form, song_of
+from ...formats.routine.routine_file import SongForm, song_form, song_of
 from ...messages.errors import error_words
 from ...messages.language import speaking
 from ...views.listening import dump_listening

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from django.db import transaction
 
-from ....formats.routine_file import RoutineForm, read_routine
+from ....formats.routine.routine_file import RoutineForm, read_routine
 from ...accounts.models import User
 from ...dances.actions.create import create_dance
 from ...songs.actions.create import create_song

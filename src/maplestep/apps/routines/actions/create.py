@@ -12,7 +12,7 @@ from django.db import transaction
 from ....core.errors import RoutineError
 from ....core.routine.from_sheet import taken_over
 from ....core.song.model import MAX_PHRASE, USUAL_INTRO, unmapped_song
-from ....formats.routine_file import MAX_TITLE, event_form, song_form
+from ....formats.routine.routine_file import MAX_TITLE, event_form, song_form
 from ...accounts.models import User
 from ...dances.actions.create import create_dance
 from ...dances.models import Dance

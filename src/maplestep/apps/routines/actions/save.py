@@ -9,7 +9,7 @@ from django.db import transaction
 
 from ....core.errors import RoutineError
 from ....core.primitives.turns import clock, parse_clock
-from ....formats.routine_file import EventForm, PinForm, song_of
+from ....formats.routine.routine_file import EventForm, PinForm, song_of
 from ...accounts.models import User
 from ...owned import lock
 from ...songs.queries import stored_song_form

@@ -9,7 +9,7 @@ from fractions import Fraction
 from django.db import transaction
 
 from ....core.song.grid import change_level
-from ....formats.routine_file import EventForm, song_form, song_of
+from ....formats.routine.routine_file import EventForm, song_form, song_of
 from ...accounts.models import User
 from ...songs.actions.create import create_song
 from ...songs.models import Song

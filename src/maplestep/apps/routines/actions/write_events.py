@@ -8,7 +8,7 @@ from dataclasses import replace
 from ....core.errors import RoutineError
 from ....core.routine.from_sheet import FROM_SHEET, key_of_wall, stated_events
 from ....core.routine.model import Event
-from ....formats.routine_file import EventForm, event_form, event_of
+from ....formats.routine.routine_file import EventForm, event_form, event_of
 from ...dances.queries import reading_of
 from ..models import Routine, RoutineEvent
 

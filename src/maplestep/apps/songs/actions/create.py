@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from django.db import transaction
 
-from ....formats.routine_file import SongForm
+from ....formats.routine.routine_file import SongForm
 from ...accounts.models import User
 from ..models import Song
 from .write import write

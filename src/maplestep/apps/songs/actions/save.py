@@ -6,7 +6,7 @@ import uuid
 
 from django.db import transaction
 
-from ....formats.routine_file import SongForm
+from ....formats.routine.routine_file import SongForm
 from ...accounts.models import User
 from ...owned import lock
 from ..models import Song

@@ -23,7 +23,7 @@ from ....core.errors import Message, RecordingError
 from ....core.layout.timeline import Segment
 from ....core.song.model import unmapped_song
 from ....core.tools.practice import MixRequest, plan_mix
-from ....formats.routine_file import song_form, song_of
+from ....formats.routine.routine_file import song_form, song_of
 from ...accounts.models import User
 from ..models import Song, Sound
 from ..queries import get_song, get_sound, stored_song_form

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ....formats.routine_file import SongForm, song_of
+from ....formats.routine.routine_file import SongForm, song_of
 from ..models import Phrase, Song
 
 

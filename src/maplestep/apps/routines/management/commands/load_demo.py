@@ -8,7 +8,7 @@ from typing import Any
 from django.core.management.base import BaseCommand
 from django.db import transaction
 
-from .....formats.routine_file import read_routine
+from .....formats.routine.routine_file import read_routine
 from .....formats.text import decode_text
 from ....accounts.models import User
 from ....dances.actions.create import create_dance

@@ -10,10 +10,10 @@ from __future__ import annotations
 import re
 from typing import Final
 
-from ..core.errors import FileError, Message
-from ..core.song.imported import ImportedSong
-from ..core.song.model import Song
-from .text import decode_text
+from ...core.errors import FileError, Message
+from ...core.song.imported import ImportedSong
+from ...core.song.model import Song
+from ..text import decode_text
 
 _TIME = re.compile(r"\[(\d{1,3}):(\d{1,2})(?:[.:](\d{1,3}))?\]")
 _HEAD = re.compile(r"^\s*\[([a-zA-Z#]+):(.*)\]\s*$")

@@ -15,10 +15,10 @@ from typing import Any, Final
 
 import mido
 
-from ..core.errors import FileError
-from ..core.song.imported import ImportedSegment, ImportedSong
-from ..core.song.model import Song
-from ..core.song.phrasing import length_words
+from ...core.errors import FileError
+from ...core.song.imported import ImportedSegment, ImportedSong
+from ...core.song.model import Song
+from ...core.song.phrasing import length_words
 
 TICKS: Final = 480
 CLICK, CLICK_ONE = 77, 76  # General MIDI low and high wood block

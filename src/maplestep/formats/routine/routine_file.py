@@ -17,18 +17,18 @@ from typing import Annotated, Any, Final, Literal, TypeVar
 
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationError
 
-from ..core.errors import CountError, FacingError, FileError, MapleStepError, SongError
-from ..core.primitives.counts import parse_cut
-from ..core.primitives.turns import clock, parse_clock
-from ..core.routine.event_steps import routine_with_own_steps
-from ..core.routine.model import Event, EventKind, FacingAt, Routine
-from ..core.routine.sequence import MAX_TEXT as MAX_SEQUENCE
-from ..core.sheet.read import Reading, read_sheet
-from ..core.song.imported import MAX_CUE_POINTS
-from ..core.song.model import MAX_ANCHORS, CuePoint, Groove, Phrase, PhraseKind, Song
-from .json_text import load_json
-from .locate import locate
-from .text import decode_text
+from ...core.errors import CountError, FacingError, FileError, MapleStepError, SongError
+from ...core.primitives.counts import parse_cut
+from ...core.primitives.turns import clock, parse_clock
+from ...core.routine.event_steps import routine_with_own_steps
+from ...core.routine.model import Event, EventKind, FacingAt, Routine
+from ...core.routine.sequence import MAX_TEXT as MAX_SEQUENCE
+from ...core.sheet.read import Reading, read_sheet
+from ...core.song.imported import MAX_CUE_POINTS
+from ...core.song.model import MAX_ANCHORS, CuePoint, Groove, Phrase, PhraseKind, Song
+from ..json_text import load_json
+from ..locate import locate
+from ..text import decode_text
 
 MAX_TITLE: Final = 120
 MAX_CUE: Final = 200

@@ -10,11 +10,11 @@ import json
 import math
 from typing import Any, Final
 
-from ..core.errors import FileError, Message
-from ..core.song.imported import ImportedSegment, ImportedSong
-from ..core.song.model import Song
-from .json_text import load_json
-from .text import decode_text
+from ...core.errors import FileError, Message
+from ...core.song.imported import ImportedSegment, ImportedSong
+from ...core.song.model import Song
+from ..json_text import load_json
+from ..text import decode_text
 
 VERSION: Final = "0.3.4"
 

@@ -17,13 +17,13 @@ from collections.abc import Iterator, Mapping
 from fractions import Fraction
 from typing import Final
 
-from ..core.errors import FileError, Message
-from ..core.primitives.counts import Feel, label
-from ..core.primitives.turns import clock, turn_words
-from ..core.sheet.lines.model import Remark
-from ..core.sheet.model import Part, PartKind
-from ..core.sheet.read import MAX_LINES, Reading
-from ..core.sheet.statements import states_events
+from ...core.errors import FileError, Message
+from ...core.primitives.counts import Feel, label
+from ...core.primitives.turns import clock, turn_words
+from ...core.sheet.lines.model import Remark
+from ...core.sheet.model import Part, PartKind
+from ...core.sheet.read import MAX_LINES, Reading
+from ...core.sheet.statements import states_events
 
 COLUMNS: Final = (
     *("dance", "part", "section", "count", "at", "foot", "move", "direction"),

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from ..core.errors import FileError
-from ..core.sheet.read import Reading, read_sheet
-from .documents.isolated import isolated_text
-from .documents.read import kind_of
+from ...core.errors import FileError
+from ...core.sheet.read import Reading, read_sheet
+from ..documents.isolated import isolated_text
+from ..documents.read import kind_of
 from .sheet_csv import read_csv
 from .sheet_file import read_sheet_file
 

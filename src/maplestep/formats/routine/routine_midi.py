@@ -3,9 +3,9 @@ tag, bridge and ending, with the way one faces."""
 
 from __future__ import annotations
 
-from ..core.layout.timeline import Segment, SegmentKind, Timeline
-from ..core.primitives.turns import clock
-from .song_midi import write_midi
+from ...core.layout.timeline import Segment, SegmentKind, Timeline
+from ...core.primitives.turns import clock
+from ..song.song_midi import write_midi
 from .wall_list import what_happens
 
 

@@ -13,11 +13,11 @@ from typing import Final
 
 import xlsxwriter
 
-from ..core.layout.timeline import EndReason, Segment, SegmentKind, Timeline
-from ..core.primitives.feet import free_foot
-from ..core.primitives.turns import clock
-from ..messages.events import event_words
-from ..messages.words import text
+from ...core.layout.timeline import EndReason, Segment, SegmentKind, Timeline
+from ...core.primitives.feet import free_foot
+from ...core.primitives.turns import clock
+from ...messages.events import event_words
+from ...messages.words import text
 
 COLUMNS: Final = (
     *("wall", "what", "name", "starts_facing", "ends_facing", "counts", "from_count"),

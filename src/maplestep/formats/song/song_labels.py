@@ -8,11 +8,11 @@ from __future__ import annotations
 import math
 from typing import Final
 
-from ..core.errors import FileError, Message
-from ..core.song.imported import ImportedSegment, ImportedSong
-from ..core.song.model import Song
-from ..core.song.phrasing import length_words
-from .text import decode_text
+from ...core.errors import FileError, Message
+from ...core.song.imported import ImportedSegment, ImportedSong
+from ...core.song.model import Song
+from ...core.song.phrasing import length_words
+from ..text import decode_text
 
 _MOST_LINES: Final = 20_000
 

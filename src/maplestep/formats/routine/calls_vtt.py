@@ -11,10 +11,10 @@ from collections.abc import Iterator
 from fractions import Fraction
 from typing import Final, NamedTuple
 
-from ..core.layout.timeline import EndReason, Segment, SegmentKind, Timeline
-from ..core.primitives.turns import clock
-from ..core.routine.event_words import event_name
-from ..messages.words import text
+from ...core.layout.timeline import EndReason, Segment, SegmentKind, Timeline
+from ...core.primitives.turns import clock
+from ...core.routine.event_words import event_name
+from ...messages.words import text
 
 WARNED: Final = (8, 4)
 

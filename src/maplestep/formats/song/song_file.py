@@ -8,16 +8,16 @@ from typing import Literal
 
 from pydantic import ValidationError
 
-from ..core.errors import FileError, Message
-from ..core.song.imported import lay_on
-from ..core.song.model import Song
-from .json_text import load_json
-from .routine_file import Form, SongForm, form_error, song_form, song_of, write_form
+from ...core.errors import FileError, Message
+from ...core.song.imported import lay_on
+from ...core.song.model import Song
+from ..json_text import load_json
+from ..routine.routine_file import Form, SongForm, form_error, song_form, song_of, write_form
+from ..text import decode_text
 from .song_jams import read_jams, write_jams
 from .song_labels import read_labels, write_labels
 from .song_lrc import read_lrc, write_lrc
 from .song_midi import read_midi, write_midi
-from .text import decode_text
 
 FORMAT = "maplestep-song"
 # The kinds a song can be taken out as: ending, and what a browser calls it.

@@ -10,12 +10,12 @@ from fractions import Fraction
 from html import escape
 from typing import Final
 
-from ..core.figures.words import move_word
-from ..core.primitives.feet import Foot
-from ..core.primitives.moves import Move
-from ..core.primitives.turns import amount_words
-from ..core.sheet.model import Section
-from ..messages.words import fact
+from ...core.figures.words import move_word
+from ...core.primitives.feet import Foot
+from ...core.primitives.moves import Move
+from ...core.primitives.turns import amount_words
+from ...core.sheet.model import Section
+from ...messages.words import fact
 
 _COUNT: Final = 62
 _LEFT: Final = 22

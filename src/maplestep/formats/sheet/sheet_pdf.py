@@ -7,15 +7,15 @@ from dataclasses import dataclass
 from html import escape
 from typing import Final
 
-from ..core.primitives.turns import net_turn_words, walls_in_dance
-from ..core.sheet.model import PartKind
-from ..core.sheet.read import Reading
-from ..core.sheet.write.format import Style
-from ..core.sheet.write.printed import PrintedPart, PrintedSection, PrintedSheet, printed
-from ..messages.language import speaking
-from ..messages.words import CATALOGUES, texts_of
+from ...core.primitives.turns import net_turn_words, walls_in_dance
+from ...core.sheet.model import PartKind
+from ...core.sheet.read import Reading
+from ...core.sheet.write.format import Style
+from ...core.sheet.write.printed import PrintedPart, PrintedSection, PrintedSheet, printed
+from ...messages.language import speaking
+from ...messages.words import CATALOGUES, texts_of
+from ..pdf import FONTS, page_pdf
 from .foot_chart import chart_svg
-from .pdf import FONTS, page_pdf
 
 _CSS: Final = """
 @page { size: A4; margin: 15mm 16mm 16mm;

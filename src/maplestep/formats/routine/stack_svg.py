@@ -1,6 +1,6 @@
 """Rows of the wall stack as SVG for printed pages, in the shapes and colours of the screen.
 
-Geometry in units of one tenth of a millimetre. Colours are those of ``web/src/shared/theme/facing.ts``.
+Geometry in units of one tenth of a millimetre. Colours are those of the browser (shared/theme).
 """
 
 from __future__ import annotations
@@ -9,9 +9,9 @@ from collections.abc import Iterator, Sequence
 from html import escape
 from typing import Final
 
-from ..core.layout.timeline import EndReason, Segment, SegmentKind
-from ..core.primitives.turns import FULL
-from ..core.sheet.counting import count_labels
+from ...core.layout.timeline import EndReason, Segment, SegmentKind
+from ...core.primitives.turns import FULL
+from ...core.sheet.counting import count_labels
 
 _WALLS: Final = ("#b5402a", "#d0911f", "#1d5646", "#5481b4")
 _TINTS: Final = {

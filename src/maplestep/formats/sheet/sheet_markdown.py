@@ -4,14 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from ..core.primitives.moves import Span
-from ..core.sheet.lines.headings import heading_in
-from ..core.sheet.lines.model import FigureLine, PartHeading
-from ..core.sheet.model import PartKind
-from ..core.sheet.read import Reading
-from ..core.sheet.statements import states_events
-from ..core.sheet.write.format import Style
-from ..core.sheet.write.printed import PrintedPart, PrintedSection, printed
+from ...core.primitives.moves import Span
+from ...core.sheet.lines.headings import heading_in
+from ...core.sheet.lines.model import FigureLine, PartHeading
+from ...core.sheet.model import PartKind
+from ...core.sheet.read import Reading
+from ...core.sheet.statements import states_events
+from ...core.sheet.write.format import Style
+from ...core.sheet.write.printed import PrintedPart, PrintedSection, printed
 
 
 def write_markdown(reading: Reading, style: Style) -> str:

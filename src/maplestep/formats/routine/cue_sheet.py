@@ -10,12 +10,12 @@ from collections.abc import Iterator
 from html import escape
 from typing import Final
 
-from ..core.layout.timeline import EndReason, Segment, Timeline
-from ..core.primitives.turns import amount_words, clock, to_front
-from ..core.sheet.counting import count_unit
-from ..messages.events import event_words
-from ..messages.words import texts_of
-from .pdf import FONTS, page_pdf
+from ...core.layout.timeline import EndReason, Segment, Timeline
+from ...core.primitives.turns import amount_words, clock, to_front
+from ...core.sheet.counting import count_unit
+from ...messages.events import event_words
+from ...messages.words import texts_of
+from ..pdf import FONTS, page_pdf
 from .stack_svg import room_svg, row_svg
 
 _CSS: Final = """

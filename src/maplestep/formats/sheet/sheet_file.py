@@ -10,12 +10,12 @@ from typing import Final, Literal
 
 from pydantic import BaseModel, ConfigDict, ValidationError
 
-from ..core.errors import FileError, Message
-from ..core.primitives.counts import label
-from ..core.primitives.turns import clock
-from ..core.sheet.model import Part
-from ..core.sheet.read import Reading
-from .json_text import load_json
+from ...core.errors import FileError, Message
+from ...core.primitives.counts import label
+from ...core.primitives.turns import clock
+from ...core.sheet.model import Part
+from ...core.sheet.read import Reading
+from ..json_text import load_json
 
 FORMAT: Final = "maplestep-sheet"
 

@@ -1,0 +1,1 @@
+"""Routines as files, lists, calls and on paper."""

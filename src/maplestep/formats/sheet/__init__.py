@@ -1,0 +1,1 @@
+"""Step sheets as files and on paper."""

@@ -1,0 +1,1 @@
+"""Song maps as files of other programs."""
