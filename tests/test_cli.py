@@ -268,6 +268,9 @@ def test_the_fit_commands_speak(
         (["swap", kite, kite], 0, "as counted"),
         (["swap", kite, kite, "--json"], 0, '"fate": "stays"'),
         (["say", kite, "--language", "fr"], 0, "Mur 5, départ face à 12:00\xa0: danser 24 comptes"),
+        (["--speak", "fr", "plan", kite, "--max-events", "1"], 0, "En l’état\xa0: 15 points."),
+        (["--speak", "fr", "fit", kite], 0, "7 phrases sur 7 commencent au compte 1."),
+        (["--speak", "fr", "say", kite], 0, "Mur 5, départ face à 12:00"),
         (["claims", kite, "restart wall 5 after 24 facing 9:00"], 0, "ok "),
         (["claims", kite, "restart wall 5 after 24 facing 3:00"], 1, "not 3:00"),
     ]

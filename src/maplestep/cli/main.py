@@ -42,6 +42,7 @@ from ..formats.song.song_file import SongFileForm, read_song_file
 from ..messages.errors import error_words
 from ..messages.language import LANGUAGES as SPOKEN
 from ..messages.language import USUAL, speaking
+from ..messages.words import text as text_of
 from ..services.check import USUAL_BPM, check_routine, check_sheet
 from ..views.listening import listening_report
 from ..views.shared import FindingView
@@ -215,7 +216,7 @@ def _timeline(arguments: argparse.Namespace) -> int:
     else:
         for segment in view.segments:
             print(_wall_line(segment, seconds=True))
-        print(f"\n{view.hits} of {view.phrases_danced} phrases begin on count 1.")
+        print("\n" + text_of("cli.hits", hits=view.hits, phrases=view.phrases_danced))
         _print_findings([*view.sheet_findings, *view.findings])
     return _code([*view.sheet_findings, *view.findings])
 
@@ -269,14 +270,19 @@ def _analyse(arguments: argparse.Namespace) -> int:
         _print_json(report)
         return CLEAN
     print(
-        f"{round(report.bpm, 1):g} bpm, {len(report.beats)} beats, in {report.count_unit}s", end=""
-    )
-    print(f", first beat at {report.beats[0]:.3f} s, {report.confidence['beat']:.0%} sure")
+        text_of(
+            "cli.heard", bpm=f"{round(report.bpm, 1):g}", beats=len(report.beats),
+            counted=report.count_unit, first=f"{report.beats[0]:.3f}",
+            sure=f"{report.confidence['beat']:.0%}",
+        )
+    )  # fmt: skip
     for phrase in report.phrases:
         minutes, seconds = divmod(phrase.start_seconds, 60)
-        print(f"  {int(minutes)}:{seconds:04.1f}  {phrase.kind:<13}{phrase.words:>6} counts")
+        counts = text_of("cli.counts", counts=f"{phrase.words:>6}")
+        print(f"  {int(minutes)}:{seconds:04.1f}  {phrase.kind:<13}{counts}")
     for other in report.candidates[1:]:
-        print(f"or {round(other.bpm, 1):g} bpm ({other.words}, {max(other.confidence, 0.01):.0%})")
+        sure = f"{max(other.confidence, 0.01):.0%}"
+        print(text_of("cli.or", bpm=f"{round(other.bpm, 1):g}", words=other.words, sure=sure))
     return CLEAN
 
 
@@ -362,20 +368,26 @@ def _print_json(view: BaseModel) -> None:
 
 
 def _print_sheet(view: SheetView) -> None:
-    turns = f"turns {view.turn}" if view.turn else "no turn left over"
-    walls = f", {view.walls} wall{'s' * (view.walls > 1)} ({turns})" if view.walls else ""
-    print(f"{view.title or 'Untitled'}: {view.counts:g} counts{walls}")
+    turns = text_of("cli.turns", way=view.turn) if view.turn else text_of("cli.no-turn")
+    code = "cli.walls" if view.walls and view.walls > 1 else "cli.wall"
+    walls = text_of(code, walls=view.walls, turns=turns) if view.walls else ""
+    title = view.title or text_of("cli.untitled")
+    print(text_of("cli.sheet", title=title, counts=f"{view.counts:g}", walls=walls))
     for part in view.parts:
         for section in part.sections:
+            where = f"  {part.name}  {section.title}"
             print(
-                f"  {part.name}  {section.title}: counts {section.first}–{section.last}, "
-                f"{section.start_facing} to {section.end_facing}, {section.free} foot free"
-            )
+                text_of(
+                    f"cli.section.{section.free}", named=where, first=section.first,
+                    last=section.last, starts=section.start_facing, ends=section.end_facing,
+                )
+            )  # fmt: skip
     _print_findings([*view.findings, *view.load])
 
 
 def _wall_line(segment: SegmentView, *, seconds: bool) -> str:
-    name = f"wall {segment.wall}" if segment.kind == "wall" else f"  {segment.kind} {segment.wall}"
+    kind = text_of(f"cli.kind.{segment.kind}")
+    name = f"{kind} {segment.wall}" if segment.kind == "wall" else f"  {kind} {segment.wall}"
     if segment.item is not None:
         name = f"{segment.wall} {segment.name}" if segment.kind == "wall" else f"  {segment.name}"
     minutes, rest = divmod(segment.start_seconds, 60)
@@ -383,17 +395,19 @@ def _wall_line(segment: SegmentView, *, seconds: bool) -> str:
     words = [segment.changed_words, segment.event_words] if segment.kind == "wall" else []
     what = "".join(f"  {each}" for each in words if each)
     if segment.ended == "song":
-        what = f"  song ends on {segment.length:g}"
+        what = "  " + text_of("cli.song-ends", count=f"{segment.length:g}")
+    to = text_of("cli.to")
+    counts = text_of("cli.counts", counts=f"{segment.length:>3g}")
     return (
-        f"{name:<10}{clock}  {segment.start_facing:>5} to {segment.end_facing:>5}"
-        f"  {segment.length:>3g} counts{what}"
+        f"{name:<10}{clock}  {segment.start_facing:>5}{to}{segment.end_facing:>5}  {counts}{what}"
     )
 
 
 def _print_findings(findings: Sequence[FindingView]) -> None:
     for finding in findings:
-        line = f"line {finding.line}: " if finding.line else ""
-        print(f"[{finding.severity}] {line}{finding.message} {finding.advice}")
+        line = text_of("cli.line", line=finding.line) if finding.line else ""
+        severity = text_of(f"cli.severity.{finding.severity}")
+        print(f"[{severity}] {line}{finding.message} {finding.advice}")
 
 
 def _unreadable(message: str) -> int:

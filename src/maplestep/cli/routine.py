@@ -23,6 +23,7 @@ from ..formats.routine.wall_list import write_walls_csv, write_walls_xlsx
 from ..formats.song.song_file import read_song_file
 from ..messages.language import LANGUAGES, speaking, spoken
 from ..messages.readback import as_text, read_back
+from ..messages.words import text
 from ..services.plan import plan
 from ..views.fit import claim_views, phrase_fit_view, swap_views
 from ..views.plans import PlanRequestForm, PlansView, plans_view
@@ -103,12 +104,13 @@ def _print_plans(view: PlansView) -> None:
     if view.verdict:
         print(view.verdict)
     for number, each in enumerate(view.plans, start=1):
-        print(f"{number}. {each.cost} points, {each.hits} of {each.phrases} phrases: {each.words}")
+        points = text("cli.points", points=each.cost, hits=each.hits, phrases=each.phrases)
+        print(f"{number}. {points}: {each.words}")
         for reason in each.reasons:
             print(f"     {reason.words}")
         for cost in each.costs:
             print(f"     {cost.cost:>3}  {cost.words}")
-    print(f"As it is now: {view.own.cost} points.")
+    print(text("cli.own", points=view.own.cost))
 
 
 def _fit(arguments: argparse.Namespace) -> int:
@@ -120,15 +122,15 @@ def _fit(arguments: argparse.Namespace) -> int:
     for phrase in view.lateness:
         minutes, seconds = divmod(phrase.at_seconds, 60)
         if phrase.hit:
-            said = f"count 1 of wall {phrase.wall}"
+            said = text("cli.on-one", wall=phrase.wall)
         elif phrase.on_count is None:
-            said = "after the dance"
+            said = text("cli.after-dance")
         else:
-            said = f"count {phrase.on_count:g} of wall {phrase.wall}"
+            said = text("cli.on-count", count=f"{phrase.on_count:g}", wall=phrase.wall)
             if phrase.next_wall_late is not None:
-                said += f", next wall {phrase.next_wall_late:g} late"
+                said += text("cli.late", counts=f"{phrase.next_wall_late:g}")
         print(f"{int(minutes)}:{seconds:04.1f}  {phrase.phrase:<16}{said}")
-    print(f"{view.hits} of {view.phrases} phrases begin on count 1.")
+    print(text("cli.hits", hits=view.hits, phrases=view.phrases))
     return _DONE
 
 
@@ -146,13 +148,16 @@ def _swap(arguments: argparse.Namespace) -> int:
         )  # fmt: skip
         return _DONE
     for view in views:
-        level = {"1": "as counted", "1/2": "half time", "2": "double time"}[view.level]
-        print(f"{view.song_title}, {level}: {view.planned.hits} of {view.planned.phrases} phrases")
+        counted = text(f"cli.level.{view.level}")
+        planned = view.planned
+        hits = text("cli.phrases", hits=planned.hits, phrases=planned.phrases)
+        print(f"{view.song_title}, {counted}: {hits}")
         for change in view.changes:
             old, new = change.before, change.after
             words = (new or old).words if new or old else ""  # type: ignore[union-attr]
-            walls = " to ".join(str(placed.wall) for placed in (old, new) if placed)
-            print(f"  {change.fate:<6} {words}, wall {walls}")
+            walls = text("cli.to").join(str(placed.wall) for placed in (old, new) if placed)
+            fate = text(f"cli.fate.{change.fate}")
+            print(f"  {fate:<6} {text('plan.on-wall', event=words, walls=walls)}")
     return _DONE
 
 

@@ -19,6 +19,7 @@ from ..formats.sheet.sheet_in import sheet_of_file
 from ..formats.song.song_file import read_song_file
 from ..messages.events import statement_words
 from ..messages.findings import sentences
+from ..messages.words import text
 from ..views.statements import statements_view
 
 _DONE: Final = 0
@@ -96,13 +97,14 @@ def _report(stated: TakenOver) -> dict[str, Any]:
 
 def _print(stated: TakenOver) -> None:
     if stated.sequence:
-        print(f"order: {stated.sequence}")
+        print(text("cli.order", sequence=stated.sequence))
     for event in stated.events:
-        print(f"taken over: {statement_words(event)}")
+        print(text("cli.taken", statement=statement_words(event)))
     for each in stated.left:
-        print(f"not taken over, line {each.span.line}: {each.said}\n  {sentences(each.why)}")
+        print(text("cli.left", line=each.span.line, said=each.said))
+        print(f"  {sentences(each.why)}")
     if not (stated.sequence or stated.events or stated.left):
-        print("The sheet states no order, tag, restart or ending.")
+        print(text("cli.states-nothing"))
 
 
 def _statements(arguments: argparse.Namespace) -> int:
@@ -112,12 +114,12 @@ def _statements(arguments: argparse.Namespace) -> int:
     else:
         for each in view.statements:
             walls = ", ".join(map(str, each.walls))
-            after = f" after {each.after}" if each.after else ""
-            length = f", {each.length} counts" if each.length else ""
-            word = "wall" if len(each.walls) == 1 else "walls"
-            print(f"{each.kind}: {word} {walls}{after}{length}")
+            after = text("cli.after", count=each.after) if each.after else ""
+            length = text("cli.length", counts=each.length) if each.length else ""
+            code = "cli.statement" if len(each.walls) == 1 else "cli.statements"
+            print(text(code, kind=each.kind, walls=walls, after=after, length=length))
         for unclear in view.unclear:
-            print(f"not certain ({unclear.why}): {unclear.said}")
+            print(text("cli.unclear", cause=unclear.why, said=unclear.said))
         if not view.statements and not view.unclear:
-            print("This states no tag or restart.")
+            print(text("cli.no-statement"))
     return _ASKED if view.unclear else _DONE
