@@ -47,12 +47,13 @@ def open_page(chromium: Browser, live_server: Any) -> Iterator[Callable[..., Pag
     contexts = []
     errors: list[str] = []
 
-    def open_one(width: int = 1280, height: int = 800) -> Page:
+    def open_one(width: int = 1280, height: int = 800, locale: str = "en-GB") -> Page:
         # A click must not meet a menu that is still moving into its place.
         context = chromium.new_context(
             base_url=live_server.url,
             viewport={"width": width, "height": height},
             reduced_motion="reduce",
+            locale=locale,
         )
         contexts.append(context)
         page = context.new_page()

@@ -7,9 +7,12 @@ from importlib import resources
 from typing import Any
 
 import pytest
+from browser.conftest import eventually
+from django_fixtures import PASSWORD
 from example import ROUTINE
 from playwright.sync_api import Page, expect
 
+from maplestep.apps.accounts.models import User
 from maplestep.apps.routines.actions.bring_in import store_routine
 from maplestep.apps.routines.models import Routine
 from maplestep.formats.routine.routine_file import read_routine
@@ -253,3 +256,36 @@ def test_by_keyboard_alone(open_page: Open, routine: Routine) -> None:
     page.locator(".phrase-strip").wait_for()
     page.keyboard.press("?")
     expect(page.get_by_role("dialog")).to_contain_text("restart after the cursor")
+
+
+def test_the_screens_speak_the_browsers_language_until_another_is_chosen(
+    open_page: Open, routine: Routine, accessible: Callable[[Page, str], None]
+) -> None:
+    page = open_page(locale="fr-CA")
+    expect(page.locator("html")).to_have_attribute("lang", "fr")
+    page.get_by_label("Nom").fill("ada")
+    page.get_by_label("Mot de passe", exact=True).fill("wrong")
+    page.get_by_role("button", name="Se connecter").click()
+    expect(page.get_by_role("alert")).to_have_text(
+        "Le nom et le mot de passe ne vont pas ensemble."
+    )
+    page.get_by_label("Mot de passe", exact=True).fill(PASSWORD)
+    page.get_by_role("button", name="Se connecter").click()
+    expect(page.get_by_role("heading", name="Étagère")).to_be_visible()
+    accessible(page, "shelf in French")
+    page.get_by_role("link", name="Kite Weather sur").click()
+    # What the server says comes in French as well: events, plans and their reasons.
+    expect(page.locator("#row-5")).to_contain_text("Reprise après 24")
+    expect(page.get_by_role("region", name="Autres façons de caler")).to_contain_text("points")
+
+    page.goto("/")
+    page.get_by_label("Langue").click()
+    page.get_by_title("English").click()
+    expect(page.get_by_role("heading", name="Shelf")).to_be_visible()
+    eventually(lambda: User.objects.get(username="ada").language, "en")
+    # It is the account's: another browser that asks for French is answered in English.
+    other = open_page(locale="fr-CA")
+    other.get_by_label("Nom").fill("ada")
+    other.get_by_label("Mot de passe", exact=True).fill(PASSWORD)
+    other.get_by_role("button", name="Se connecter").click()
+    expect(other.get_by_role("heading", name="Shelf")).to_be_visible()
