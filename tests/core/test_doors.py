@@ -113,3 +113,29 @@ def test_counts_behind_a_heading_s_steps_stay_with_their_own() -> None:
     part = part_of(f"Kiln\n\n{text}")
     assert [str(m.at) for m in part.moves[:5]] == ["0", "1", "2", "5/2", "3"]
     assert [m.verb for m in part.moves[:2]] == ["rock", "recover"]
+
+
+# Hurried notes leave commas out; with them the same is danced (common practice, no source).
+@pytest.mark.parametrize(
+    ("counts", "hurried", "written"),
+    [
+        *((n, f"R {way} {still}", f"R {way}, {still}")
+          for way in ("fwd", "back", "side", "1/4 R") for still in ("hold", "clap")
+          for n in ("1-2",)),
+        *((n, f"L {way} {lifted} R", f"L {way}, {lifted} R")
+          for way in ("fwd", "side", "1/4 L") for lifted in ("brush", "scuff", "touch", "kick")
+          for n in ("1-2",)),
+        ("1-4", "walk R L R kick", "walk R, L, R, kick L"),
+        ("1-4", "walk back L R L touch", "walk back L, R, L, touch R"),
+        ("1-3", "L cross side behind", "L cross, R side, L behind"),
+        ("1-3", "R side drag touch", "R side, drag L, touch L"),
+        ("1-4", "R side together 1/4 R scuff", "R side, L together, R 1/4 R, scuff L"),
+        ("1-4", "R fwd 1/2 L, R fwd hold", "R fwd, pivot 1/2 L, R fwd, hold"),
+    ],
+)  # fmt: skip
+def test_commas_left_out_change_nothing(counts: str, hurried: str, written: str) -> None:
+    def danced(words: str) -> list[object]:
+        (part,) = read_sheet(f"{counts} {words}").sheet.parts
+        return [(m.at, m.foot, m.verb, m.weight, m.turn) for m in part.moves]
+
+    assert danced(hurried) == danced(written)

@@ -1,5 +1,6 @@
 """Sheets in many hands' styles, danced to totals worked out by hand before the reader could."""
 
+import re
 import textwrap
 import tomllib
 import unicodedata
@@ -170,6 +171,8 @@ def wrapped(text: str, width: int) -> str:
     lines = []
     for line in text.split("\n"):
         counted = line.lstrip()[:1].isdecimal() and "\t" not in line and "|" not in line
+        # "8: heel, toe ..." is a heading with its steps, which no count puts together again.
+        counted = counted and not re.match(r"\d+\s*:", line)
         counted = counted and not line.isupper()  # a title in capitals, "25-32 CHASSÉ, ROCK"
         lines += textwrap.wrap(line, width, break_on_hyphens=False) if counted else [line]
     return "\n".join(lines)

@@ -202,6 +202,13 @@ TRIPLES: Final[tuple[Figure, ...]] = (
         directions=("back", "side"),
     ),
     Figure(
+        name="ball side",
+        also=("ball and side",),
+        french=("plante côté",),
+        ways=("F ball together; O side",),
+        rhythms=("1&",),
+    ),
+    Figure(
         name="ball cross",
         also=("ball and cross",),
         french=("plante croisé",),

@@ -40,7 +40,7 @@ def step_words(text: str) -> int:
     return gauge(text).steps if text.strip() else 0
 
 
-_OPENS: Final = re.compile(r"&|1\b|\d+\s*[-–—&:.,)]")
+_OPENS: Final = re.compile(r"&|1\b(?!\s*/\s*\d)|\d+\s*[-–—&:.,)]")
 
 
 def opens_with_counts(words: str) -> bool:

@@ -122,6 +122,19 @@ def _pivoted(clause: Clause) -> tuple[Clause, Clause]:
     return step, pivot
 
 
+def _turn_then(clauses: Sequence[Clause], index: int) -> list[Clause] | None:
+    """ "1/4 L scuff" on two counts: a step that turns, then the other foot scuffs."""
+    clause = clauses[index]
+    figure = clause.figure
+    lifted = figure is not None and figure.lengths == (1,) and figure.ways[0].startswith("[")
+    if not lifted or clause.turn is None or clause.turn_to is None or clause.gerund:
+        return None
+    step, then = replace(clause), replace(clause)
+    step.figure, step.feet, step.direction, step.travel = STEP, [], "fwd", None
+    then.turn, then.turn_to, then.turn_facing, then.turns = None, None, None, False
+    return [*clauses[:index], step, then, *clauses[index + 1 :]]
+
+
 def _within_its_steps(clauses: Sequence[Clause], index: int) -> list[Clause] | None:
     """ "R point, ½ monterey turn R, point L, together": a figure among its own steps."""
     clause = clauses[index]
@@ -312,6 +325,7 @@ REWRITINGS: Final[tuple[tuple[float, Rewriting], ...]] = (
     (0.4, _taken_over),
     (0.5, _goes_along_unsaid),
     (0.5, _foot_leads),
+    (0.5, _turn_then),
     (0.6, _sways),
     (0.9, _swallowed),
 )

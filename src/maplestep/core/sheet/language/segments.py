@@ -47,6 +47,7 @@ _BODY: Final = frozenset({"heel", "toe", "ball", "knee pop", "bump", "body roll"
 _STRUTS: Final = frozenset({"heel", "toe"})
 _STRUTTED: Final = frozenset({"heel strut", "toe strut"})
 LIFTED: Final = frozenset({"sweep", "drag", "hitch", "flick", "kick", "brush", "hook"})
+_STILL: Final = frozenset({"hold", "clap"})
 CUTS: Final = frozenset({Kind.BREAK, Kind.JOIN, Kind.COLON, Kind.OPEN, Kind.CLOSE})
 _SIDED: Final = frozenset({Kind.AMOUNT, Kind.TURN, Kind.TO, Kind.STANDING})
 _KINDS_OF_STEP: Final = frozenset({"toe", "big step"})
@@ -75,23 +76,33 @@ class ClauseWords:
 
 
 def _give_back(before: ClauseWords, segment: ClauseWords) -> None:
-    """ "Walk R L R kick L": the kick has its own foot, so the one in front is the walk's."""
+    """ "Walk R L R kick", "walk R L R kick L": the foot in front is the walk's third."""
     kinds = [lexeme.kind for lexeme in segment.lexemes[:3]]
-    if segment.carried != 1 or kinds != [Kind.FOOT, Kind.FIGURE, Kind.FOOT]:
+    if segment.carried != 1 or kinds[:2] != [Kind.FOOT, Kind.FIGURE]:
         return
-    own = segment.lexemes[0].value, segment.lexemes[2].value
+    own = segment.lexemes[0].value
+    named = segment.lexemes[2].value if kinds[2:] == [Kind.FOOT] else None
+    # Without a foot of its own it is the next one's, where nothing is stepped on.
+    lifted = named is None and segment.lexemes[1].value.ways[0].startswith("[")
     feet = [lexeme.value for lexeme in before.lexemes if lexeme.kind is Kind.FOOT]
-    if own[0] is not own[1] and len(feet) > 1 and feet[-1] is not own[0]:
+    if (lifted or named is own.other) and len(feet) > 1 and feet[-1] is not own:
         before.lexemes.append(segment.lexemes.pop(0))
 
 
 def _parted(segment: ClauseWords) -> list[ClauseWords]:
-    """ "L ¼ brush R", "R side touch L": two feet are named, so the first one has stepped."""
+    """ "L ¼ brush R", "R side touch L": two feet are named, so the first one has stepped; so it
+    has in "R side drag", since what is dragged is the other one."""
     lexemes = segment.lexemes
     index = next((i for i, x in enumerate(lexemes) if x.kind is Kind.FIGURE), 0)
     before, behind = lexemes[:index], lexemes[index + 1 : index + 2]
     kinds = {x.kind for x in before[1:]}
     moved = before[:1] and before[0].kind is Kind.FOOT and kinds & _MOVED and kinds <= _MOVES
+    drags = moved and lexemes[index].value.name == "drag" and Kind.DIRECTION in kinds
+    if drags and not behind and not lexemes[index].gerund:
+        return [
+            replace(segment, lexemes=before),
+            replace(segment, lexemes=lexemes[index:], carried=0),
+        ]
     if not moved or not behind or behind[0].kind is not Kind.FOOT:
         return [segment]
     other = {before[0].value, behind[0].value} == {Foot.LEFT, Foot.RIGHT}
@@ -183,11 +194,28 @@ class _Cutter:
             self._now.optional = self._now.optional or lexeme.gerund
         elif self._direction and lexeme.value.lengths[0] == 1 and self._ends_on_a_foot():
             self._open(1)  # "together L heel": the heel is the next move
+        elif self._direction == "together" and (turning := self._turning_since()):
+            self._open(turning)  # "together 1/4 L scuff": feet closed do not turn any more
+        elif lexeme.value.name in _STILL and (self._direction or self._has_turned()):
+            self._open(0)  # "R fwd hold": the step is danced as well
         elif self._direction and lexeme.gerund and lexeme.value.name in LIFTED:
             self._open(0)  # "back L sweeping R"
             self._now.optional = True
         self._figure = lexeme
         self._now.lexemes.append(lexeme)
+
+    def _turning_since(self) -> int:
+        """How many of the last lexemes are a turn behind the direction."""
+        kinds = [lexeme.kind for lexeme in self._now.lexemes]
+        if Kind.AMOUNT not in kinds or Kind.DIRECTION not in kinds:
+            return 0
+        at = kinds.index(Kind.AMOUNT)
+        return len(kinds) - at if at > kinds.index(Kind.DIRECTION) else 0
+
+    def _has_turned(self) -> bool:
+        """A foot and a turn: a step is said."""
+        kinds = {lexeme.kind for lexeme in self._now.lexemes}
+        return Kind.FOOT in kinds and Kind.AMOUNT in kinds
 
     def _belongs(self, before: Lexeme, lexeme: Lexeme) -> bool:
         """Does the name of a figure only say more of the one before it?"""
@@ -328,6 +356,18 @@ def _around(lexemes: Sequence[Lexeme]) -> list[Lexeme]:
 _AROUND: Final = frozenset({"round", "around", "autour"})
 
 
+def _steps_behind(lexemes: Sequence[Lexeme]) -> list[Lexeme]:
+    """ "L cross side behind": where no foot stands behind it, "behind" is a step of its own."""
+    found = list(lexemes)
+    for index in range(1, len(found)):
+        before, lexeme = found[index - 1], found[index]
+        following = found[index + 1].kind if index + 1 < len(found) else None
+        lone = lexeme.kind is Kind.RELATION and lexeme.value == "behind"
+        if lone and before.kind is Kind.DIRECTION and following is not Kind.FOOT:
+            found[index] = lexeme._replace(kind=Kind.DIRECTION)
+    return found
+
+
 def _shoulders(lexemes: Sequence[Lexeme]) -> list[Lexeme]:
     """ "Passing right shoulders": how one goes by another dancer, no step."""
     found = list(lexemes)
@@ -380,6 +420,8 @@ def _between_dashes(lexemes: list[Lexeme]) -> list[Lexeme]:
 def segments_of(lexemes: Sequence[Lexeme]) -> list[ClauseWords]:
     """The clauses of a line, in order."""
     cutter = _Cutter()
-    for lexeme in _between_dashes(_to_the_middle(_shoulders(_around(_of_the_knee(lexemes))))):
+    for lexeme in _between_dashes(
+        _to_the_middle(_shoulders(_steps_behind(_around(_of_the_knee(lexemes)))))
+    ):
         cutter.take(lexeme)
     return cutter.finish()

@@ -155,23 +155,35 @@ def _is_item(steps: Choice, heading: Choice) -> bool:
     return counts_in(section_column(section.words, standard())) >= 4 and not fits(line)
 
 
+_SHORT_LINE: Final = 60
 _LISTED: Final = re.compile(r"^[\s#*_•>-]*\d{1,2}\s*[.):/]\s")
 
 
 def uncounted(text: str, length: int) -> Choice | None:
     """A line of steps without any count, in its figures' usual rhythm, when it fills fours."""
     span = Span(0, length, 0)
-    if len(text) > MAX_LINE or not _readable(text) or not gauge(text).feet:
+    if len(text) > MAX_LINE:
+        return None
+    seen = gauge(text)
+    # "Jazz box x2", "K step": where no foot is named every word has to be known.
+    told = seen.feet or (seen.steps and not seen.unknown and len(text) <= _SHORT_LINE)
+    if not _readable(text) or not told:
         return None
     if IN_BRACKETS.match(text):
         return None  # "(Right side)" names the steps below
     words = text.strip(" \t*_>•-")
     column = section_column(words, standard())
     counts = counts_in(column)
-    if counts < 2:
+    if counts < (2 if seen.feet else 4):
         return None
     at = text.index(words)
-    return Choice(0.3, Role.STEPS, (StepLine(text, span, column, at, words, at),), 1, counts)
+    return Choice(
+        0.3 if seen.feet else 0.7,
+        Role.STEPS,
+        (StepLine(text, span, column, at, words, at),),
+        1,
+        counts,
+    )
 
 
 def _plain_steps(text: str, span: Span) -> tuple[Choice, ...] | None:

@@ -452,6 +452,7 @@ FIGURES: Final[dict[str, tuple[str, ...]]] = {
     "touch": ("tch",),
     "step": ("stp",),
     "recover": ("recov", "rcvr", "weight back on", "weight back onto"),
-    "kick ball change": ("kbc",),
+    "kick ball change": ("kbc", "kick ball chg", "kick ball ch"),
+    "ball change": ("ball chg", "ball ch"),
     "rocking chair": ("rock chair", "rocking horse"),
 }
