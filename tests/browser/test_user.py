@@ -279,8 +279,7 @@ def test_the_screens_speak_the_browsers_language_until_another_is_chosen(
     expect(page.get_by_role("region", name="Autres façons de caler")).to_contain_text("points")
 
     page.goto("/")
-    page.get_by_label("Langue").click()
-    page.get_by_title("English").click()
+    page.get_by_label("Langue").select_option(label="English")
     expect(page.get_by_role("heading", name="Shelf")).to_be_visible()
     eventually(lambda: User.objects.get(username="ada").language, "en")
     # It is the account's: another browser that asks for French is answered in English.

@@ -1,10 +1,11 @@
 // The language of the screens: kept with the account, or in this browser before signing in.
+// A plain select: the first page has no need of a larger one.
 import { useQueryClient } from "@tanstack/react-query";
-import { Select } from "antd";
 import { useTranslation } from "react-i18next";
 
 import { api, ask } from "../api/client";
 import { chooseLanguage, languageOptions, type Code } from "../i18n";
+import "./language.css";
 
 export function LanguageChoice({ signedIn }: { signedIn: boolean }) {
   const { t, i18n } = useTranslation();
@@ -20,14 +21,17 @@ export function LanguageChoice({ signedIn }: { signedIn: boolean }) {
     await queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== "session" });
   };
   return (
-    <Select
+    <select
+      className="language"
       aria-label={t("signin.language")}
-      size="small"
-      variant="borderless"
-      popupMatchSelectWidth={false}
-      value={i18n.language as Code}
-      onChange={(code) => void choose(code)}
-      options={languageOptions}
-    />
+      value={i18n.language}
+      onChange={(event) => void choose(event.target.value as Code)}
+    >
+      {languageOptions.map(({ value, label }) => (
+        <option key={value} value={value}>
+          {label}
+        </option>
+      ))}
+    </select>
   );
 }
