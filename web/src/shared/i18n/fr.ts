@@ -116,7 +116,7 @@ export const fr: Words = {
     understood_one: "{{title}} : {{counts}} comptes, {{count}} tag, reprise ou ordre énoncé.",
     understood_other: "{{title}} : {{counts}} comptes, {{count}} tags, reprises ou ordres énoncés.",
     fileHint:
-      "WAV, FLAC, OGG ou MP3. Ses temps, comptes et phrases sont cherchés pendant que vous continuez.",
+      "WAV, FLAC, OGG ou MP3. Ses battements, comptes et phrases sont cherchés pendant que vous continuez.",
     tempo: "Tempo et durée",
     songTitle: "Titre de la musique",
     bpm: "Battements par minute",
