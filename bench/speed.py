@@ -21,8 +21,6 @@ from maplestep.core.findings.registry import fit_findings, sheet_findings
 from maplestep.core.layout.engine import lay_out
 from maplestep.core.primitives.counts import parse_cut
 from maplestep.core.routine.model import Event, EventKind, Routine
-from maplestep.core.sheet import lines
-from maplestep.core.sheet.language.interpretations import fit_line
 from maplestep.core.sheet.read import read_sheet
 from maplestep.core.song.model import Phrase, PhraseKind, Song
 from maplestep.formats.routine.routine_file import read_routine
@@ -78,8 +76,8 @@ def reading_speed() -> None:
             return sheet_findings(read_sheet(text))
 
         def cold(check: Callable[[], object] = check) -> object:
-            fit_line.cache_clear()
-            lines.classified_line.cache_clear()
+            for known in KNOWN:
+                known.cache_clear()
             return check()
 
         def typed(text: str = text) -> object:
@@ -91,6 +89,16 @@ def reading_speed() -> None:
 
 
 NEW = itertools.count()
+# Every lru_cache of the reader: what is known of lines and words from before.
+KNOWN = [
+    value
+    for name, module in list(sys.modules.items())
+    if name.startswith("maplestep.core.sheet")
+    for value in vars(module).values()
+    if hasattr(value, "cache_clear")
+    and getattr(value, "__module__", "") == name
+    and getattr(value, "__name__", "") != "standard"
+]
 
 
 def server(base: str) -> None:
