@@ -719,7 +719,7 @@ TEXTS: Final[dict[str, str]] = {
     "cue.song": "La musique finit après {count}",
     "cue.cut": "Seulement jusqu’à {count}",
     "cue.front": "face à l’avant",
-    "cue.turn": "{turn} à {side} vers l’avant",
+    "cue.turn": "{turn} de tour à {side} vers l’avant",
     "cue.half": "½ tour vers l’avant",
     "cue.right": "droite",
     "cue.left": "gauche",
