@@ -81,14 +81,14 @@ def refusals(file: Path) -> Iterator[str]:
 def test_every_refusal_is_said_in_every_language_with_the_same_facts(code: str) -> None:
     raised = {said for file in PACKAGE.rglob("*.py") for said in refusals(file)}
     assert len(raised) > 140
-    errors = CATALOGUES[code].errors
-    assert raised - errors.keys() == set()
-    for said, translated in errors.items():
+    templates = CATALOGUES[code].templates
+    assert raised - templates.keys() == set()
+    for said, translated in templates.items():
         assert facts(translated) == facts(said)
     # The rest are the docstrings of errors and sentences that are named before they are said.
     sources = " ".join(file.read_text("utf-8") for file in PACKAGE.rglob("*.py"))
     joined = re.sub(r'"\s+"', "", sources)
-    assert [said for said in errors.keys() - raised if said not in joined] == []
+    assert [said for said in templates.keys() - raised if said not in joined] == []
 
 
 def test_an_error_is_said_with_its_facts() -> None:

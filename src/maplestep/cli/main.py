@@ -251,7 +251,7 @@ def _add_song_commands(commands: Any) -> None:
     mix.add_argument("file", metavar="ROUTINE.json")
     mix.add_argument("--audio", metavar="FILE", help="the song's recording (the stand-in band)")
     mix.add_argument("--speed", type=float, default=1.0, help="0.6 to 1 (1)")
-    mix.add_argument("--language", choices=("en", "fr"), default="en", help="what is spoken in")
+    mix.add_argument("--language", choices=tuple(SPOKEN), default=USUAL, help="what is spoken in")
     mix.add_argument("--spoken", action="store_true", help="speak every count")
     for name in ("clicks", "count-in", "calls"):
         mix.add_argument(f"--no-{name}", action="store_true", help=f"without {name}")

@@ -18,5 +18,5 @@ class Catalogue:
     findings: Mapping[str, tuple[str, str]]
     texts: Mapping[str, str]
     fact: Callable[[str, str], str]
-    errors: Mapping[str, str] = field(default_factory=dict)
-    """What is refused, by the English template, which is what errors are raised with."""
+    templates: Mapping[str, str] = field(default_factory=dict)
+    """By their English template: sentences made as a ``Message``, such as all refusals."""

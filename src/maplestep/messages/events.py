@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
+
 from ..core.routine.event_words import event_name, where_words
 from ..core.routine.from_sheet import statement_of
 from ..core.routine.model import Event, Routine
+from ..core.sheet.render import language_of
 from .language import spoken
-from .words import CATALOGUES, said_in
+from .words import CATALOGUES, fact, said_in
 
 
 def event_words(routine: Routine, event: Event, language: str | None = None) -> str:
@@ -16,8 +19,14 @@ def event_words(routine: Routine, event: Event, language: str | None = None) -> 
 
 def placed_words(routine: Routine, event: Event) -> str:
     """ "Restart after 24, walls 3, 5"."""
-    where = CATALOGUES[spoken()].fact("where", where_words(event))
+    where = fact("where", where_words(event))
     return f"{event_words(routine, event)}, {where}"
+
+
+def sheet_lines(events: Iterable[Event], sheet: str) -> list[str]:
+    """The events that a line can say, as lines in the language this sheet is written in."""
+    code = language_of(sheet).code
+    return [statement_words(event, code) for event in events if statement_of(event)]
 
 
 def statement_words(event: Event, language: str | None = None) -> str:

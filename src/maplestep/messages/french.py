@@ -14,7 +14,7 @@ from typing import Final
 from ..core.figures.vocabulary import BY_NAME
 from ..core.sheet.render import FRENCH as STEPS
 from .catalogue import Catalogue
-from .french_errors import ERRORS
+from .french_templates import TEMPLATES
 
 FINDINGS: Final[dict[str, tuple[str, str]]] = {
     "sheet.no-steps": (
@@ -931,6 +931,12 @@ def _what(said: str) -> str:
     return ", ".join(_one_thing(each) for each in said.split(", "))
 
 
+def _part(said: str) -> str:
+    """A part as the reader calls it: "Bridge 2" of a heading "Pont 2" or "Bridge 2"."""
+    kind, _, number = said.partition(" ")
+    return f"{_PARTS.get(kind, kind)} {number}".strip()
+
+
 def _one_thing(said: str) -> str:
     if passage := re.fullmatch(r"(section|counts|part) (.+)", said):
         return f"{_PASSAGES[passage[1]]} {passage[2]}"
@@ -961,6 +967,7 @@ _KINDS: Final = {
     "Verse": "Couplet", "Chorus": "Refrain", "Pre-chorus": "Pré-refrain", "Bridge": "Pont",
     "Unmarked": "Pas encore marqué", "Not yet marked": "Pas encore marqué",
 }  # fmt: skip
+_PARTS: Final = {"Bridge": "Pont", "Ending": "Final", "Wait": "Attente"}
 _SAID_BY: Final[dict[str, Callable[[str], str]]] = {
     "foot": lambda said: _FEET.get(said, said),
     "other": lambda said: _FEET.get(said, said),
@@ -978,6 +985,7 @@ _SAID_BY: Final[dict[str, Callable[[str], str]]] = {
     "where": lambda said: _replaced(said, _PLACES),
     "differs": lambda said: _replaced(said, _REASONS),
     "move": lambda said: _SHORT.get(said, said),
+    "part": _part,
     "phrase": lambda said: _KINDS.get(said, said),
     "figure": _figure,
     "step": _figure,
@@ -993,4 +1001,4 @@ def _fact(name: str, said: str) -> str:
     return say(said) if say is not None else said
 
 
-FRENCH: Final = Catalogue(findings=FINDINGS, texts=TEXTS, fact=_fact, errors=ERRORS)
+FRENCH: Final = Catalogue(findings=FINDINGS, texts=TEXTS, fact=_fact, templates=TEMPLATES)

@@ -9,11 +9,12 @@ from __future__ import annotations
 from collections.abc import Iterator
 from contextlib import contextmanager
 from contextvars import ContextVar
-from typing import Final
+from typing import Final, Literal
 
-LANGUAGES: Final = {"en": "English", "fr": "Français"}
+LanguageCode = Literal["en", "fr"]
+LANGUAGES: Final[dict[LanguageCode, str]] = {"en": "English", "fr": "Français"}
 """The languages of the product, by code, each in its own name; the first one is the usual."""
-USUAL: Final = "en"
+USUAL: Final[LanguageCode] = "en"
 _spoken: ContextVar[str] = ContextVar("spoken", default=USUAL)
 
 

@@ -81,7 +81,7 @@ class _Speaker:
         first = group[0]
         phrased = first.item is not None
         if first.kind is not SegmentKind.WALL:
-            head = first.name
+            head = self._words.fact("part", first.name)
         elif phrased:
             begun = next((span.phrase for span in first.phrases if span.starts), None)
             head = self._say(

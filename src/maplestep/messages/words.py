@@ -25,10 +25,10 @@ def catalogue() -> Catalogue:
 def said_in(words: Catalogue, said: str) -> str:
     """A sentence made with a template, or one by itself, in a language."""
     template = said.template if isinstance(said, Message) else said
-    if template not in words.errors:
+    if template not in words.templates:
         return str(said)
     facts = said.facts if isinstance(said, Message) else {}
-    return words.errors[template].format(
+    return words.templates[template].format(
         **{n: fact_in(words, n, f) if isinstance(f, str) else f for n, f in facts.items()}
     )
 
@@ -37,7 +37,7 @@ def fact_in(words: Catalogue, name: str, fact: str) -> str:
     """A fact in a language; one that is a sentence of its own is said as one."""
     return (
         said_in(words, fact)
-        if fact in words.errors or isinstance(fact, Message)
+        if fact in words.templates or isinstance(fact, Message)
         else (words.fact(name, fact))
     )
 

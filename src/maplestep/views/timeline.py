@@ -287,7 +287,7 @@ def _pass_view(timeline: Timeline, segment: Segment) -> SegmentView:
     return SegmentView(
         kind=segment.kind.value,
         wall=segment.wall,
-        name=segment.name,
+        name=fact("part", segment.name),
         first=float(segment.first),
         goes_on=segment.goes_on,
         item=segment.item,

@@ -5,7 +5,6 @@ from __future__ import annotations
 from typing import Annotated, Literal
 
 from django.contrib.auth import authenticate, login, logout
-from django.contrib.auth.base_user import AbstractBaseUser
 from django.http import HttpRequest
 from django.views.decorators.csrf import csrf_protect
 from ninja import Router, Schema
@@ -13,6 +12,7 @@ from ninja.decorators import decorate_view
 from pydantic import Field
 
 from ...core.errors import MapleStepError
+from ...messages.language import LanguageCode
 from ..http import ErrorForm, user_of
 from .actions.sign_up import sign_up
 from .models import User
@@ -37,7 +37,7 @@ class SessionForm(Schema):
 class LanguageForm(Schema):
     """The language of the product."""
 
-    language: Literal["", "en", "fr"]
+    language: LanguageCode | Literal[""]
 
 
 class WrongCredentials(MapleStepError):
@@ -68,7 +68,7 @@ def sign_in(request: HttpRequest, credentials: Credentials) -> SessionForm:
     if user is None:
         raise WrongCredentials
     login(request, user)
-    return _session(user)
+    return _session(user_of(request))
 
 
 @router.delete("/session", response=SessionForm)
@@ -88,5 +88,5 @@ def open_account(request: HttpRequest, credentials: Credentials) -> SessionForm:
     return _session(user)
 
 
-def _session(user: User | AbstractBaseUser) -> SessionForm:
-    return SessionForm(name=user.get_username(), language=getattr(user, "language", ""))
+def _session(user: User) -> SessionForm:
+    return SessionForm(name=user.get_username(), language=user.language)

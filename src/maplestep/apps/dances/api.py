@@ -20,6 +20,7 @@ from ...formats.sheet.sheet_file import write_sheet_file
 from ...formats.sheet.sheet_in import sheet_text_of
 from ...formats.sheet.sheet_markdown import write_markdown
 from ...formats.sheet.sheet_pdf import Print, write_pdf
+from ...messages.language import LanguageCode
 from ...services.check import check_sheet
 from ...views.sheet import SheetView, sheet_view
 from ..http import ErrorForm, read_document, user_of
@@ -141,7 +142,7 @@ class Written(Schema):
     ``names`` are the figure names preferred, such as "wizard" for the dorothy.
     """
 
-    language: Literal["", "en", "fr"] = ""
+    language: LanguageCode | Literal[""] = ""
     counts: Literal["", "on", "over"] = ""
     names: Annotated[str, Query(max_length=200)] = ""
     chart: bool = False

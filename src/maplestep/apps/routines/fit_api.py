@@ -13,9 +13,8 @@ from pydantic import Field
 from ...core.errors import Message, RoutineError
 from ...core.layout.engine import lay_out
 from ...core.layout.timeline import Timeline
-from ...core.routine.from_sheet import differences, statement_of
+from ...core.routine.from_sheet import differences
 from ...core.routine.sequence import Item, cut_item, moved_item, put_in, taken_out, write_sequence
-from ...core.sheet.render import language_of
 from ...core.tools.claim_check import check_claims
 from ...core.tools.endings import end_choices
 from ...core.tools.swap import swap
@@ -24,9 +23,9 @@ from ...formats.routine.cue_sheet import write_cue_sheet
 from ...formats.routine.routine_file import EventForm, Text, event_form, song_of
 from ...formats.routine.routine_midi import write_routine_midi
 from ...formats.routine.wall_list import write_walls_csv, write_walls_xlsx
-from ...messages.events import statement_words
+from ...messages.events import sheet_lines, statement_words
 from ...messages.findings import sentences
-from ...messages.language import speaking
+from ...messages.language import LanguageCode, speaking
 from ...messages.readback import read_back
 from ...services.plan import plan
 from ...views.fit import (
@@ -52,7 +51,6 @@ from .models import Ranking
 from .queries import get_routine, laid_out, reading_of_routine, routine_core
 
 router = Router(tags=["fit"])
-Language = Literal["en", "fr"]
 
 
 class LeftOut(Schema):
@@ -149,8 +147,6 @@ def beside_sheet(request: HttpRequest, pk: uuid.UUID) -> SheetDifference:
     """What the routine and its sheet say differently."""
     routine = get_routine(user_of(request), pk)
     found = differences(routine_core(routine), reading_of_routine(routine))
-    code = language_of(routine.dance.sheet).code
-    lines = [statement_words(event, code) for event in found.extra if statement_of(event)]
     return SheetDifference(
         missing=[event_form(event) for event in found.missing],
         missing_words=[statement_words(event) for event in found.missing],
@@ -161,7 +157,7 @@ def beside_sheet(request: HttpRequest, pk: uuid.UUID) -> SheetDifference:
             LeftOut(said=each.said, why=sentences(each.why), line=each.span.line)
             for each in found.left
         ],
-        lines="\n".join(lines),
+        lines="\n".join(sheet_lines(found.extra, routine.dance.sheet)),
     )
 
 
@@ -192,7 +188,7 @@ def endings(request: HttpRequest, pk: uuid.UUID) -> list[EndChoiceView]:
 
 
 @router.get("/routines/{uuid:pk}/said", response={200: list[SaidView], 404: ErrorForm})
-def said(request: HttpRequest, pk: uuid.UUID, language: Language = "en") -> list[SaidView]:
+def said(request: HttpRequest, pk: uuid.UUID, language: LanguageCode = "en") -> list[SaidView]:
     """The routine in words, as said to a class."""
     return said_views(read_back(laid_out(get_routine(user_of(request), pk)), language))
 
@@ -289,7 +285,9 @@ _FILES: Final[dict[str, tuple[str, Callable[[Timeline, str], bytes]]]] = {
 
 
 @router.get("/routines/{uuid:pk}/files/{name}", include_in_schema=False)
-def file(request: HttpRequest, pk: uuid.UUID, name: str, language: Language = "en") -> HttpResponse:
+def file(
+    request: HttpRequest, pk: uuid.UUID, name: str, language: LanguageCode = "en"
+) -> HttpResponse:
     """The routine as a file for other programs or for paper."""
     line = laid_out(get_routine(user_of(request), pk))
     if name not in _FILES:

@@ -12,6 +12,7 @@ from ninja.files import UploadedFile
 from pydantic import Field
 
 from ...core.tools.practice import MixRequest
+from ...messages.language import LanguageCode
 from ...views.song import ListeningView, listening_view
 from ..errors import NotHere
 from ..http import ErrorForm, user_of
@@ -63,7 +64,7 @@ class MixIn(Schema):
     clicks: bool = True
     spoken: bool = False
     calls: bool = True
-    language: Literal["en", "fr"] = "en"
+    language: LanguageCode = "en"
     format: Literal["ogg", "wav", "mp3"] = "mp3"
 
     def mix_request(self) -> MixRequest:

@@ -162,7 +162,7 @@ def parse_counts(text: str, feel: Feel = Feel.STRAIGHT) -> CountList:
             target = int(value)
             if not 1 <= target <= MAX_COUNT:
                 raise CountError(
-                    Message("There is no count {target}.", target=target), text=text, column=column
+                    Message("There is no count {number}.", number=target), text=text, column=column
                 )
             start = number + 1 if ranged and target > number else target
             positions.extend(Fraction(n - 1) for n in range(start, target + 1))
@@ -195,7 +195,7 @@ def _tokens(text: str) -> list[tuple[str, str, int]]:
         match = _TOKEN.match(stripped, cursor)
         if match is None:
             raise CountError(
-                Message("“{stripped}” is not part of a count.", stripped=stripped[cursor]),
+                Message("“{character}” is not part of a count.", character=stripped[cursor]),
                 text=text,
                 column=cursor,
             )
@@ -203,7 +203,7 @@ def _tokens(text: str) -> list[tuple[str, str, int]]:
         if digits:
             if len(digits) > 4:
                 raise CountError(
-                    Message("There is no count {digits}.", digits=digits),
+                    Message("There is no count {number}.", number=digits),
                     text=text,
                     column=match.start(1),
                 )

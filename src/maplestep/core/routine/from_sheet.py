@@ -338,51 +338,26 @@ def statement_of(event: Event) -> str:
         "tag": event.tag,
     }
     named = event.kind is EventKind.TAG and bool(event.tag)
-    templates = _STATEMENTS.get((event.kind, bool(event.counts) and not named, named))
-    if templates is None or not event.walls:
+    template = _STATEMENTS.get((event.kind, bool(event.counts) and not named, named))
+    if template is None or not event.walls:
         return ""
-    return Message(templates[len(event.walls) > 1], **facts)
+    if len(event.walls) > 1:
+        template = template.replace("wall {walls}", "walls {walls}")
+    return Message(template, **facts)
 
 
 _STATEMENTS: Final = {
-    (EventKind.RESTART, False, False): (
-        "Restart: wall {walls}{after}",
-        "Restart: walls {walls}{after}",
-    ),
-    (EventKind.TAG, False, False): (
-        "Tag at the end of wall {walls}",
-        "Tag at the end of walls {walls}",
-    ),
-    (EventKind.TAG, True, False): (
-        "{counts} count tag at the end of wall {walls}",
-        "{counts} count tag at the end of walls {walls}",
-    ),
-    (EventKind.TAG, False, True): (
-        "{tag}: at the end of wall {walls}",
-        "{tag}: at the end of walls {walls}",
-    ),
-    (EventKind.TAG_RESTART, False, False): (
-        "On wall {walls}{after} tag and restart",
-        "On walls {walls}{after} tag and restart",
-    ),
-    (EventKind.TAG_RESTART, True, False): (
-        "On wall {walls}{after} {counts} count tag and restart",
-        "On walls {walls}{after} {counts} count tag and restart",
-    ),
-    (EventKind.BRIDGE, False, False): (
-        "Bridge on wall {walls}{after}",
-        "Bridge on walls {walls}{after}",
-    ),
-    (EventKind.BRIDGE, True, False): (
-        "{counts} count bridge on wall {walls}{after}",
-        "{counts} count bridge on walls {walls}{after}",
-    ),
-    (EventKind.ENDING, False, False): (
-        "Ending: wall {walls}{after}",
-        "Ending: walls {walls}{after}",
-    ),
+    (EventKind.RESTART, False, False): "Restart: wall {walls}{after}",
+    (EventKind.TAG, False, False): "Tag at the end of wall {walls}",
+    (EventKind.TAG, True, False): "{counts} count tag at the end of wall {walls}",
+    (EventKind.TAG, False, True): "{tag}: at the end of wall {walls}",
+    (EventKind.TAG_RESTART, False, False): "On wall {walls}{after} tag and restart",
+    (EventKind.TAG_RESTART, True, False): "On wall {walls}{after} {counts} count tag and restart",
+    (EventKind.BRIDGE, False, False): "Bridge on wall {walls}{after}",
+    (EventKind.BRIDGE, True, False): "{counts} count bridge on wall {walls}{after}",
+    (EventKind.ENDING, False, False): "Ending: wall {walls}{after}",
 }
-"""By kind, whether it is counts alone, whether it is the sheet's: for one wall, for more."""
+"""By kind, whether it is counts alone, and whether it is a tag that the sheet names."""
 
 
 def _listed(walls: tuple[int, ...]) -> str:

@@ -81,11 +81,11 @@ def read_sheet(text: str, own: tuple[Figure, ...] = ()) -> Reading:
     if lines > MAX_LINES or len(text) > MAX_CHARACTERS:
         raise FileError(
             Message(
-                "This text has {lines:,} lines and {text:,} characters. A step sheet may have "
-                "{max_lines:,} lines and {max_characters:,} characters; take out what is no step "
-                "sheet.",
+                "This text has {lines:,} lines and {characters:,} characters. A step sheet may "
+                "have {max_lines:,} lines and {max_characters:,} characters; take out what is no "
+                "step sheet.",
                 lines=lines,
-                text=len(text),
+                characters=len(text),
                 max_lines=MAX_LINES,
                 max_characters=MAX_CHARACTERS,
             ),

@@ -54,8 +54,8 @@ def with_anchors(song: Song, anchors: Anchors) -> Song:
     if first < 0:
         raise SongError(
             Message(
-                "That would put count 1 {first:.1f} seconds before the recording begins.",
-                first=-first,
+                "That would put count 1 {seconds:.1f} seconds before the recording begins.",
+                seconds=-first,
             ),
             field="first_beat_seconds",
         )
@@ -285,9 +285,9 @@ def _tapped_line(times: Sequence[float]) -> tuple[list[int], float, float]:
     if len(times) < FEWEST_TAPS:
         raise SongError(
             Message(
-                "Tap at least {fewest_taps} beats; {times} came.",
+                "Tap at least {fewest_taps} beats; {taps} came.",
                 fewest_taps=FEWEST_TAPS,
-                times=len(times),
+                taps=len(times),
             ),
             field="taps",
         )

@@ -79,8 +79,9 @@ def document_text(raw: bytes) -> str:
     except Exception as error:  # what a broken document does to its library is not foreseeable
         raise DocumentError(
             Message(
-                "This {names} is damaged and cannot be opened. Save it again, or paste its text.",
-                names=_NAMES[kind],
+                "This {document} is damaged and cannot be opened. Save it again, or paste "
+                "its text.",
+                document=_NAMES[kind],
             )
         ) from error
     if not text.strip():

@@ -14,7 +14,7 @@ from typing import Final, NamedTuple
 from ...core.layout.timeline import EndReason, Segment, SegmentKind, Timeline
 from ...core.primitives.turns import clock
 from ...core.routine.event_words import event_name
-from ...messages.words import text
+from ...messages.words import fact, text
 
 WARNED: Final = (8, 4)
 
@@ -76,7 +76,7 @@ def _words(timeline: Timeline, segment: Segment, at: Fraction, upto: Fraction) -
         phrased = segment.item is not None
         name = f"{segment.wall} {segment.name}" if phrased else text("call.wall", wall=segment.wall)
     else:
-        name = segment.name
+        name = fact("part", segment.name)
     counts = f"{at + 1}–{upto}" if upto > at + 1 else f"{upto}"
     words = text("call.eight", name=name, clock=clock(run.facing), counts=counts)
     if upto - segment.first == segment.length and segment.ended is EndReason.SONG:

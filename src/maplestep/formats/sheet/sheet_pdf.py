@@ -17,6 +17,7 @@ from ...messages.words import CATALOGUES, texts_of
 from ..pdf import FONTS, page_pdf
 from .foot_chart import chart_svg
 
+Words = dict[str, str]
 _CSS: Final = """
 @page { size: A4; margin: 15mm 16mm 16mm;
   @bottom-right { content: counter(page) " / " counter(pages); font: 9pt Body; color: #6b5f54; } }
@@ -68,9 +69,6 @@ def page_html(reading: Reading, options: Print) -> str:
         f'<!doctype html><html lang="{language}"><head><meta charset="utf-8"><title>{title}'
         f"</title><style>{FONTS}{_CSS}</style></head><body>{body}</body></html>"
     )
-
-
-Words = dict[str, str]
 
 
 def _head(sheet: PrintedSheet, reading: Reading, options: Print, words: Words) -> Iterator[str]:

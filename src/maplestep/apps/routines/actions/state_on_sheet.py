@@ -6,9 +6,8 @@ import uuid
 
 from django.db import transaction
 
-from ....core.routine.from_sheet import differences, statement_of
-from ....core.sheet.render import language_of
-from ....messages.events import statement_words
+from ....core.routine.from_sheet import differences
+from ....messages.events import sheet_lines
 from ...accounts.models import User
 from ...dances.actions.save import save_dance
 from ...dances.models import Dance
@@ -24,9 +23,7 @@ def state_on_sheet(user: User, pk: uuid.UUID) -> Dance:
     routine = get_routine(user, pk)
     found = differences(routine_core(routine), reading_of_routine(routine))
     dance = routine.dance
-    # In the language the sheet is written in, so that it reads as one.
-    code = language_of(dance.sheet).code
-    lines = [statement_words(event, code) for event in found.extra if statement_of(event)]
+    lines = sheet_lines(found.extra, dance.sheet)
     if not lines:
         return dance
     text = dance.sheet.rstrip() + "\n\n" + "\n".join(lines) + "\n"

@@ -16,9 +16,9 @@ from ...figures.vocabulary import BY_NAME, FULL_TURN, PIVOT, STEP
 from ...primitives.feet import Foot
 from ...primitives.turns import FULL, parse_clock
 from .clause import Clause, Sense
-from .kinds import Kind
+from .kinds import CUTS, Kind
 from .lexicon import Lexeme, Lexicon
-from .segments import CUTS, ClauseWords
+from .segments import ClauseWords
 from .unknown_words import look_near, named_otherwise, nearest
 
 _TURN_BEFORE: Final = frozenset({Kind.AMOUNT, Kind.TURN, Kind.SQUARE})

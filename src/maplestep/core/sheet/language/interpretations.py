@@ -19,10 +19,10 @@ from .clause import Clause, Sense
 from .clauses import HIPS, read_clause, side_then_foot
 from .describing import comparable, compared
 from .forms import attached, clause_choices, forms_of
-from .kinds import Kind
+from .kinds import LIFTED, Kind
 from .lexicon import Lexeme, Lexicon
 from .rewriting import rewritten
-from .segments import LIFTED, segments_of
+from .segments import segments_of
 from .sharing import (
     column_of,
     counts_in,

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from enum import IntEnum, auto
+from typing import Final
 
 
 class Kind(IntEnum):
@@ -39,3 +40,9 @@ class Kind(IntEnum):
     """A word that says how a step looks and nothing else."""
     FILLER = auto()
     OTHER = auto()
+
+
+CUTS: Final = frozenset({Kind.BREAK, Kind.JOIN, Kind.COLON, Kind.OPEN, Kind.CLOSE})
+"""What parts clauses."""
+LIFTED: Final = frozenset({"sweep", "drag", "hitch", "flick", "kick", "brush", "hook"})
+"""Figures of a leg in the air, which may go along with a step."""

@@ -1,10 +1,13 @@
-"""What is refused, in French, by the English template; the facts in braces are the same."""
+"""What is refused and what a sheet is given to say, in French, by the English template.
+
+The facts in braces are the same.
+"""
 
 from __future__ import annotations
 
 from typing import Final
 
-ERRORS: Final[dict[str, str]] = {
+TEMPLATES: Final[dict[str, str]] = {
     # accounts
     "This name is taken. Choose another.": "Ce nom est pris. Choisissez-en un autre.",
     "Name and password do not match.": "Le nom et le mot de passe ne vont pas ensemble.",
@@ -120,9 +123,9 @@ ERRORS: Final[dict[str, str]] = {
     "This file is damaged and cannot be opened. Save it again.": (
         "Ce fichier est abîmé et ne peut pas être ouvert. Enregistrez-le de nouveau."
     ),
-    "This {names} is damaged and cannot be opened. Save it again, or paste its text.": (
-        "Ce fichier ({names}) est abîmé et ne peut pas être ouvert. Enregistrez-le de nouveau, ou "
-        "collez son texte."
+    "This {document} is damaged and cannot be opened. Save it again, or paste its text.": (
+        "Ce fichier ({document}) est abîmé et ne peut pas être ouvert. Enregistrez-le de "
+        "nouveau, ou collez son texte."
     ),
     "This JSON is nested too deeply.": "Ce JSON est imbriqué trop profondément.",
     "This JSON holds a number that is far too long.": "Ce JSON contient un nombre bien trop long.",
@@ -143,9 +146,9 @@ ERRORS: Final[dict[str, str]] = {
     "“{said}” is no turn. Write it in eighths, right as 2 and left as -2.": (
         "« {said} » n’est pas un tour. Écrivez-le en huitièmes, 2 à droite et -2 à gauche."
     ),
-    "This text has {lines:,} lines and {text:,} characters. A step sheet may have {max_lines:,} "
-    "lines and {max_characters:,} characters; take out what is no step sheet.": (
-        "Ce texte a {lines:,} lignes et {text:,} caractères. Une feuille de pas peut avoir "
+    "This text has {lines:,} lines and {characters:,} characters. A step sheet may have "
+    "{max_lines:,} lines and {max_characters:,} characters; take out what is no step sheet.": (
+        "Ce texte a {lines:,} lignes et {characters:,} caractères. Une feuille de pas peut avoir "
         "{max_lines:,} lignes et {max_characters:,} caractères ; ôtez ce qui n’en est pas une."
     ),
     # figures, dances, routines
@@ -171,9 +174,8 @@ ERRORS: Final[dict[str, str]] = {
     "The sheet has no “{name}”.": "La feuille n’a pas de « {name} ».",
     "No count is given.": "Aucun compte n’est donné.",
     "“{said}” names no count.": "« {said} » ne nomme aucun compte.",
-    "“{stripped}” is not part of a count.": "« {stripped} » ne fait pas partie d’un compte.",
-    "There is no count {target}.": "Il n’y a pas de compte {target}.",
-    "There is no count {digits}.": "Il n’y a pas de compte {digits}.",
+    "“{character}” is not part of a count.": "« {character} » ne fait pas partie d’un compte.",
+    "There is no count {number}.": "Il n’y a pas de compte {number}.",
     "A wall has to last at least one count before it can stop.": (
         "Un mur doit durer au moins un compte avant de s’arrêter."
     ),
@@ -255,8 +257,8 @@ ERRORS: Final[dict[str, str]] = {
     "That would make {bpm:.0f} beats a minute; a song has {min_bpm} to {max_bpm}.": (
         "Cela ferait {bpm:.0f} battements par minute ; une musique en a de {min_bpm} à {max_bpm}."
     ),
-    "That would put count 1 {first:.1f} seconds before the recording begins.": (
-        "Cela mettrait le compte 1 {first:.1f} secondes avant le début de l’enregistrement."
+    "That would put count 1 {seconds:.1f} seconds before the recording begins.": (
+        "Cela mettrait le compte 1 {seconds:.1f} secondes avant le début de l’enregistrement."
     ),
     "A stop lasts up to {longest_hold:g} seconds; {seconds:g} does not.": (
         "Un arrêt dure jusqu’à {longest_hold:g} secondes ; {seconds:g}, c’est trop."
@@ -264,8 +266,8 @@ ERRORS: Final[dict[str, str]] = {
     "A beat can become up to {slowest_factor:g} times as long or as short.": (
         "Un battement peut devenir jusqu’à {slowest_factor:g} fois plus long ou plus court."
     ),
-    "Tap at least {fewest_taps} beats; {times} came.": (
-        "Frappez au moins {fewest_taps} battements ; il en est venu {times}."
+    "Tap at least {fewest_taps} beats; {taps} came.": (
+        "Frappez au moins {fewest_taps} battements ; il en est venu {taps}."
     ),
     "This file has neither beats nor a tempo. Make the song first, with its tempo or its "
     "recording, then bring this file in on its Song desk.": (
