@@ -143,3 +143,31 @@ def test_a_white_picture_and_no_picture_are_said_in_words(
     assert (done["state"], "No words" in done["message"]) == ("failed", True)
     status, refused = ada.send("/api/dances/scans", b"GIF no", "photo.png")
     assert (status, "cannot be opened" in refused["message"]) == (422, True)
+
+
+FRENCH_SHEET = """Plume
+32 comptes, 4 murs, débutant
+Section 1
+1-8 Rocking chair PD x2
+9-16 Rocking chair PD x2
+17-24 Rocking chair PD x2
+25-32 Rocking chair PD x2
+Reprise : mur 3 après 16 comptes
+"""
+
+
+def test_a_french_sheet_is_given_french_lines_that_are_read_back(ada: Api) -> None:
+    # The one who writes speaks English; the sheet's own language decides what is written into it.
+    status, made = ada.call("POST", "/api/routines", {**NEW, "sheet": FRENCH_SHEET})
+    assert (status, told(made)) == (200, [("restart", [3], "sheet")])
+    bridge = {"id": "b", "kind": "bridge", "walls": [2, 4], "after": "16", "counts": 4}
+    change(ada, made, [*made["events"], bridge])
+    path = f"/api/routines/{made['id']}/sheet"
+    _, beside = ada.call("GET", path)
+    assert beside["extra_words"] == ["4 count bridge on walls 2 and 4 after 16 counts"]
+    assert beside["lines"] == "Pont de 4 comptes aux murs 2 et 4 après 16 comptes"
+    assert ada.call("POST", path)[0] == 200
+    _, dance = ada.call("GET", f"/api/dances/{made['dance_id']}")
+    assert dance["sheet"].endswith(f"\n{beside['lines']}\n")
+    _, beside = ada.call("GET", path)
+    assert (beside["missing"], beside["extra"], beside["left"]) == ([], [], [])
