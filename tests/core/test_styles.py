@@ -182,8 +182,9 @@ def wrapped(text: str, width: int) -> str:
 @pytest.mark.parametrize("name", CLEAN)
 def test_the_width_of_the_page_changes_no_dance(name: str) -> None:
     def danced(text: str) -> list[Any]:
-        parts = read_sheet(text).sheet.parts
-        return [(m.at, m.foot, m.weight, m.turn) for part in parts for m in part.moves]
+        # Claps aside: "& clap" at the beginning of a line falls between the counts.
+        moves = [m for part in read_sheet(text).sheet.parts for m in part.moves if m.foot]
+        return [(m.at, m.foot, m.weight, m.turn) for m in moves]
 
     plain = danced(TEXTS[name])
     # A line cut between a step and the count in brackets behind it looks like another step.

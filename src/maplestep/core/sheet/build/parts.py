@@ -31,7 +31,7 @@ from ..language.lexicon import Lexicon
 from ..language.sharing import counts_in, moved
 from ..lines.columns import counted_lines, has_own_counts, numbers, option_in
 from ..lines.model import OptionLine, Remark, SectionHeading, StepLine
-from ..lines.repeats import Repetition
+from ..lines.repeats import Repetition, read_repetition, repeated_behind
 from ..model import Claim, Option, Part, PartKind, Section
 from .dancing import conflicts, dance, mirror, placed
 from .effort import Effort
@@ -255,6 +255,7 @@ class PartBuilder:
             texts = _run_together(texts)
             # "Begin again!" below the last one is no step.
             texts = [each for each in texts if _names_steps(each[0])] or texts
+        texts = [piece for text in texts for piece in _with_tail(*text)]
         wanted = heading.counts
         if has_own_counts(heading.words):
             for line in counted_lines(heading.words, heading.words_at, heading.span):
@@ -271,7 +272,12 @@ class PartBuilder:
         if whole and (wanted or counts_in(whole)) == counts_in(whole):
             columns = [whole]
         else:
-            columns = [usual_column(text, self._lexicon) for text, _, _ in texts]
+            columns = []
+            for text, _, _ in texts:
+                # "Same on L" takes as long as what stands before it.
+                again = columns and read_repetition(text, counted=True) is not None
+                column = f"1-{counts_in(columns[-1])}" if again and columns[-1] else ""
+                columns.append(column or usual_column(text, self._lexicon))
         lengths = [counts_in(column) for column in columns]
         total = sum(lengths)
         if not total or (wanted or total) != total or (not wanted and total % 2):
@@ -295,7 +301,8 @@ class PartBuilder:
         return True
 
     def _add_uncounted(self, text: str, offset: int, span: Span, counts: str) -> None:
-        self.add_steps(StepLine(text, span, counts, offset, text, offset))
+        again = read_repetition(text, counted=True)
+        self.add_steps(StepLine(text, span, counts, offset, text, offset, again))
 
     def _is_bare_block(self) -> bool:
         """A tag or the like of which nothing has been danced yet."""
@@ -655,6 +662,14 @@ def _run_together(texts: Sequence[tuple[str, int, Span]]) -> list[tuple[str, int
 
 _MOST_GAP: Final = 12
 _SIDES: Final = frozenset({"R", "L", "D", "G", "RF", "LF", "PD", "PG"})
+
+
+def _with_tail(text: str, at: int, span: Span) -> Iterator[tuple[str, int, Span]]:
+    """The text, and "same on L" behind it as one of its own."""
+    cut = repeated_behind(text)
+    yield (text[: cut[0]] if cut else text), at, span
+    if cut:
+        yield text[cut[1] :], at + cut[1], span
 
 
 def _names_steps(text: str) -> bool:

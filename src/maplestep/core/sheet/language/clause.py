@@ -11,6 +11,7 @@ from ...figures.model import Figure
 from ...figures.vocabulary import BY_NAME, STEP
 from ...primitives.feet import Foot
 from .lexicon import Lexeme
+from .sharing import steps_and_turns
 
 # Hips go to the same side again.
 _STAY: Final = frozenset({"bump", "sway"})
@@ -60,6 +61,8 @@ class Clause:
     weights: tuple[Foot | Weight, ...] = ()
     """"Stomp L twice (no weight, weight)": one for each time."""
     times: int = 1
+    turn_in_all: bool = False
+    """The turn is that of all times together: "bounce heels three times turning ½ left"."""
     lasts: int = 0
     optional: bool = False
     bracket: bool = False
@@ -116,6 +119,8 @@ class Clause:
             found += [use.echo_on(other) for other in self.feet[1:]]
         if self.times > 1 and len(found) == 1:
             found = [use.again(_alternate(use, n)) for n in range(self.times)]
+            if self.turn_in_all:
+                found = _turning_in_all(found)
             if figure.name in _ON_THE_SPOT and foot is not None and self.weight is None:
                 found[:-1] = [replace(each, weight=Weight.NONE) for each in found[:-1]]
         if len(self.weights) == len(found) > 1:
@@ -147,6 +152,16 @@ class Clause:
         return "diag back" if back else "diag fwd"
 
 
+def _turning_in_all(uses: list[FigureUse]) -> list[FigureUse]:
+    """The same with the turn shared among them, as evenly as eighths can be, more at the end."""
+    whole, rest = divmod(uses[0].turn or 0, len(uses))
+    turns = [whole + (n >= len(uses) - rest) for n in range(len(uses))]
+    return [
+        replace(use, turn=turn) if turn else replace(use, turn=None, turn_to=None)
+        for use, turn in zip(uses, turns, strict=True)
+    ]
+
+
 def _led_by_side(figure: Figure) -> bool:
     """Does the foot of the side it goes to lead? Not where it crosses: either foot may."""
     leads = figure.lengths != (1,) or figure.name in _STAY
@@ -160,5 +175,6 @@ def _alternate(use: FigureUse, index: int) -> Foot | None:
         figure.lengths[0] % 2 == 0
         or figure.ways[0].startswith("[")
         or figure.name in _STAY | _ON_THE_SPOT
+        or steps_and_turns(use)
     )
     return use.foot.other if use.foot and index % 2 and not same else use.foot

@@ -189,6 +189,9 @@ class _Reader:
     def _amount(self, _: int, lexeme: Lexeme) -> None:
         if self._clause.turn is None:
             self._clause.turn = lexeme.value
+            figure = self._clause.figure
+            single = figure is not None and figure.lengths[0] == 1 and not figure.usual_turn
+            self._clause.turn_in_all = single and self._clause.times > 1
         else:
             self._clause.unread.append(lexeme)
 

@@ -15,6 +15,8 @@ from functools import lru_cache
 from typing import Final
 
 from ...figures.expand import FigureUse
+from ...figures.model import moves_of
+from ...figures.vocabulary import BY_NAME, PIVOT
 from .clause import Clause, Sense
 from .clauses import HIPS, read_clause, side_then_foot
 from .describing import comparable, compared
@@ -316,7 +318,7 @@ def _bent(
 @lru_cache(maxsize=4096)
 def usual_column(words: str, lexicon: Lexicon) -> str:
     """The count column of a line's figures in their usual rhythm; "" when any is unknown."""
-    return next(_usual_columns(words, lexicon), "")
+    return next(_usual_columns(words, lexicon, paired=False), "")
 
 
 @lru_cache(maxsize=4096)
@@ -326,7 +328,7 @@ def section_column(words: str, lexicon: Lexicon) -> str:
     Where the usual rhythms make no eight, a count a move may ("step lock step scuff", twice);
     then six, four and two are filled.
     """
-    columns = list(dict.fromkeys(_usual_columns(words, lexicon)))[:_MOST_COLUMNS]
+    columns = list(dict.fromkeys(_usual_columns(words, lexicon, paired=True)))[:_MOST_COLUMNS]
     lengths = {column: counts_in(column) for column in columns}
     for size in (8, 6, 4, 2):
         fitting = [column for column in columns if lengths[column] % size == 0]
@@ -345,14 +347,55 @@ def section_column(words: str, lexicon: Lexicon) -> str:
 _MOST_COLUMNS: Final = 8
 
 
-def _usual_columns(words: str, lexicon: Lexicon) -> Iterator[str]:
+def _usual_columns(words: str, lexicon: Lexicon, *, paired: bool) -> Iterator[str]:
+    """The likeliest first; a turn alone ("side L, together, ¼ L, scuff") at last has a count.
+
+    ``paired`` gives a pivot without a step before it one of its own.
+    """
     clauses, _ = _clauses_of(words, lexicon)
+    turning: list[str] = []
     for chosen in clause_choices(clauses):
         if any(clause.sense is Sense.UNKNOWN for clause in chosen):
             continue
+        if len(chosen) < len(clauses) and _changes_feet(clauses, chosen):
+            continue
         for uses in forms_of(chosen):
-            if uses and not any(use.bare_turn for use in uses):
-                yield column_of(uses)
+            if uses:
+                # "R heel & L heel": the foot comes together between two counts.
+                between = {use.start for use in uses if words[use.start] == "&"}
+                column = column_of(_with_their_steps(uses) if paired else uses, between)
+                if any(use.bare_turn for use in uses):
+                    turning.append(column)
+                else:
+                    yield column
+    yield from turning
+
+
+def _with_their_steps(uses: Sequence[FigureUse]) -> list[FigureUse]:
+    """ "Pivot ½ x2": where no step stands before a pivot, it has its own."""
+    return [
+        use if use.figure is not PIVOT or (before is not None and _is_step(before))
+        else replace(use, figure=BY_NAME["step pivot"])
+        for before, use in zip((None, *uses), uses, strict=False)
+    ]  # fmt: skip
+
+
+def _is_step(use: FigureUse) -> bool:
+    moves = moves_of(use.figure.ways[0])
+    return use.figure is not PIVOT and len(moves) != 2 and bool(moves[-1].weight)
+
+
+def _changes_feet(clauses: Sequence[Clause], chosen: Sequence[Clause]) -> bool:
+    """ "R heel & L heel": is an "&" left out that puts down the foot in the air?"""
+    kept = {id(clause) for clause in chosen}
+    return any(
+        between.ampersand
+        and id(between) not in kept
+        and before.figure is not None
+        and not moves_of(before.figure.ways[0])[-1].weight
+        and bool(before.feet and after.feet and before.feet[-1] != after.feet[0])
+        for before, between, after in zip(clauses, clauses[1:], clauses[2:], strict=False)
+    )
 
 
 def _leaves_out(clauses: Sequence[Clause], chosen: Sequence[Clause]) -> bool:

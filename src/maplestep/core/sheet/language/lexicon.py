@@ -58,6 +58,7 @@ _MARKS: Final = {
 _FEET_WORD: Final = re.compile(r"(?:[rl]{2,8}|[dg]{2,8})")
 _MOST_WORDS: Final = 20_000
 _MOST_TEXTS: Final = 4_000
+_CROSS: Final = "cross"
 _LETTER: Final = {"r": R, "d": R, "l": L, "g": L}
 
 
@@ -229,8 +230,17 @@ class Lexicon:
                 self._base_of(matches[following + step - 1]) == phrase[step]
                 for step in range(2, length)
             ):
+                if phrase[-1] == _CROSS and self._crosses_next(matches, following + length - 1):
+                    continue
                 return length, kind, value
         return 1, entry.kind, entry.value
+
+    def _crosses_next(self, matches: list[re.Match[str]], following: int) -> bool:
+        """ "Side rock cross shuffle": does the cross begin the next figure?"""
+        if following >= len(matches):
+            return False
+        behind = self._base_of(matches[following])
+        return any(phrase[:2] == (_CROSS, behind) for phrase, _, _ in self._by_first[_CROSS])
 
     def _base_of(self, match: re.Match[str]) -> str:
         written = match[0]

@@ -76,14 +76,17 @@ class ClauseWords:
 def _give_back(before: ClauseWords, segment: ClauseWords) -> None:
     """ "Walk R L R kick", "walk R L R kick L": the foot in front is the walk's third."""
     kinds = [lexeme.kind for lexeme in segment.lexemes[:3]]
-    if segment.carried != 1 or kinds[:2] != [Kind.FOOT, Kind.FIGURE]:
+    # "Walk R, L, R kick L": in a list of feet, one is enough to show the way.
+    listed = not segment.carried and {lexeme.kind for lexeme in before.lexemes} == {Kind.FOOT}
+    if not (listed or segment.carried == 1) or kinds[:2] != [Kind.FOOT, Kind.FIGURE]:
         return
     own = segment.lexemes[0].value
     named = segment.lexemes[2].value if kinds[2:] == [Kind.FOOT] else None
     # Without a foot of its own it is the next one's, where nothing is stepped on.
-    lifted = named is None and segment.lexemes[1].value.ways[0].startswith("[")
+    lifted = not listed and named is None and segment.lexemes[1].value.ways[0].startswith("[")
     feet = [lexeme.value for lexeme in before.lexemes if lexeme.kind is Kind.FOOT]
-    if (lifted or named is own.other) and len(feet) > 1 and feet[-1] is not own:
+    enough = listed or len(feet) > 1
+    if (lifted or named is own.other) and enough and feet[-1] is not own:
         before.lexemes.append(segment.lexemes.pop(0))
 
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Container, Iterator, Sequence
 from functools import cache
 from typing import Final
 
@@ -20,10 +20,14 @@ def usual_rhythm(uses: Sequence[FigureUse], counts: int) -> str | None:
     return spoken if "&" in spoken and not spoken.startswith("&") else None
 
 
-def column_of(uses: Sequence[FigureUse]) -> str:
+def column_of(uses: Sequence[FigureUse], between: Container[int] = ()) -> str:
+    """The count column of the figures' usual rhythms; those that start ``between`` take an "&"."""
     columns: list[str] = []
     at = 0
     for use, following in with_next(uses):
+        if use.start in between and columns[-1:] != ["&"]:
+            columns.append("&")
+            continue
         rhythm = use.figure.rhythm(way_before(use, following))
         columns.append(moved(rhythm, at))
         at += _counts_of(rhythm)
@@ -34,7 +38,7 @@ def way_before(use: FigureUse, following: FigureUse | None) -> int:
     """ "Vine right, touch left": the touch is the vine's fourth count, not a fifth."""
     lengths = use.figure.lengths
     closes = following is not None and following.figure.lengths == (1,)
-    if lengths == (1, 2) and _rocks_back(use, following):
+    if lengths == (1, 2) and (_rocks_back(use, following) or steps_and_turns(use)):
         return 1
     shorter = closes and lengths[0] == 4 and 3 in lengths
     open_end = shorter and not moves_of(use.figure.ways[0])[-1].weight
@@ -45,6 +49,12 @@ def _rocks_back(use: FigureUse, following: FigureUse | None) -> bool:
     """ "Shuffle, back rock, shuffle": a rock alone comes back, unless that is said behind it."""
     recovers = moves_of(use.figure.ways[1])[-1].verb == "recover"
     return recovers and (following is None or following.figure.name != "recover")
+
+
+def steps_and_turns(use: FigureUse) -> bool:
+    """ "R fwd pivot ¼ L" is the step and the turn."""
+    turns = use.figure.lengths == (1, 2) and moves_of(use.figure.ways[1])[-1].verb == "pivot"
+    return turns and use.foot is not None and use.direction != ""
 
 
 def counts_in(column: str) -> int:

@@ -29,13 +29,14 @@ from .columns import (
     counted_in_front,
     counted_in_text,
     front,
+    halved,
     has_marks,
     numbers,
 )
 from .head import facts_in, title_of
 from .headings import STATES_ORDER, heading_in, numbered_heading, stated_block, titled_range
 from .model import FigureLine, Line, OptionLine, PartHeading, Remark, SectionHeading, StepLine
-from .repeats import read_repetition
+from .repeats import read_repetition, repeated_behind
 
 
 class Role(Enum):
@@ -156,6 +157,8 @@ def _is_item(steps: Choice, heading: Choice) -> bool:
 
 
 _SHORT_LINE: Final = 60
+_ALL_STEPS: Final = 2
+"""So many words for steps and nothing else are hardly a title."""
 _LISTED: Final = re.compile(r"^[\s#*_•>-]*\d{1,2}\s*[.):/]\s")
 
 
@@ -172,15 +175,17 @@ def uncounted(text: str, length: int) -> Choice | None:
     if IN_BRACKETS.match(text):
         return None  # "(Right side)" names the steps below
     words = text.strip(" \t*_>•-")
-    column = section_column(words, standard())
-    counts = counts_in(column)
+    again = repeated_behind(words)
+    column = section_column(words[: again[0]] if again else words, standard())
+    counts = counts_in(column) * (2 if again else 1)
     if counts < (2 if seen.feet else 4):
         return None
     at = text.index(words)
+    steps = halved(StepLine(text, span, f"1-{counts}" if again else column, at, words, at))
     return Choice(
-        0.3 if seen.feet else 0.7,
+        0.3 if seen.feet or seen.steps > _ALL_STEPS else 0.7,
         Role.STEPS,
-        (StepLine(text, span, column, at, words, at),),
+        (steps[0]._replace(counts=column), *steps[1:]),
         1,
         counts,
     )

@@ -16,7 +16,7 @@ from typing import Final, NamedTuple
 from ...primitives.moves import Span
 from ..language.gauge import opens_with_counts, step_words
 from .model import StepLine
-from .repeats import read_repetition
+from .repeats import read_repetition, repeated_behind
 
 COLUMN: Final = (
     r"(?:[&ae]{1,3}\s?)?\d{1,6}"
@@ -117,7 +117,7 @@ def counted_in_front(text: str, span: Span) -> Cut:
     """Steps behind their count; a further count in mid-line begins the next ones."""
     found = front(text)
     if found is not None:
-        return tuple(_inline(text, span, *found))
+        return tuple(half for line in _inline(text, span, *found) for half in halved(line))
     start = _dress(text)
     loose = _COUNTLIKE.match(text[start:])
     if loose is None or re.match(r"\d+/\d+|\d*[½¼¾⅛]|\d+(?:st|nd|rd|th|e|er)\b", loose[1]):
@@ -156,6 +156,23 @@ def _inline(
         yield step_line(text, span, Piece(now, (words_at, match.start())))
         now, words_at, last = match.span(group), match.end(group), following[-1]
     yield step_line(text, span, Piece(now, (words_at, len(text))))
+
+
+def halved(line: StepLine) -> tuple[StepLine, ...]:
+    """ "1-8 R vine, touch; same on L" as the steps on 1-4, and 5-8 danced from them."""
+    cut = repeated_behind(line.words) if line.repeats is None else None
+    said = numbers(line.counts)
+    if cut is None or len(said) != 2 or "&" in line.counts or (said[1] - said[0]) % 2 == 0:
+        return (line,)
+    middle = (said[0] + said[1]) // 2
+    words = line.words[cut[1] :]
+    return (
+        line._replace(counts=f"{said[0]}-{middle}", words=line.words[: cut[0]]),
+        line._replace(
+            counts=f"{middle + 1}-{said[1]}", words=words, words_at=line.words_at + cut[1],
+            repeats=read_repetition(words, counted=True),
+        ),
+    )  # fmt: skip
 
 
 def counted_behind(text: str, span: Span) -> Cut:

@@ -38,6 +38,17 @@ _EQUALS: Final = re.compile(
 _BARE: Final = re.compile(
     r"^\W*(?:(?:and\s+)?(?:repeat|again|encore|repeter|repetez|idem|same)(?:\s+(?:it|again|once more))?)\W*$"
 )
+_SIDE_WORD: Final = r"(?:r|l|right|left|pd|pg|droit|gauche|rf|lf)"
+_BARE_ON: Final = re.compile(
+    r"^\W*(?:(?:and|then|et|puis)\s+)?(?:do\s+the\s+)?(?:repeat|again|same|idem|repeter|repetez|pareil|meme chose)"
+    r"(?:\s+(?:it|that|this|thing|again|steps?))?\s+(?:(?:on|with|to|from|for|start(?:ing)?|lead(?:ing)?|begin(?:ning)?|a|au|sur|avec|du|de)\s+)*"
+    rf"(?:(?:the|your|le|la|pied)\s+)?(?P<on>{_SIDE_WORD}|(?:other|opposite)\s+(?:foot|feet|side)|autre\s+(?:pied|cote)|l'autre\s+(?:pied|cote))"
+    r"(?:\s+(?:foot|side|lead|this\s+time))?\W*$"
+)
+_TAIL: Final = re.compile(
+    r"\s*(?:[;,.+/–—]|\s-|\b(?:then|and|puis|et)(?=\s))\s*(?=(?:then\s+|and\s+|puis\s+|et\s+)?(?:do\s+the\s+)?(?:repeat|same|idem|repeter|repetez|pareil|meme chose)\b)",
+    re.IGNORECASE,
+)
 _OF_PART: Final = re.compile(
     r"^\s*,?\s*(?:of|de|from|in)\s+(?!l['’])(?:the\s+|la\s+)?(?:part(?:ie)?\s+)?"
     r"([a-z](?:['’]|\d)?(?![a-z])|tag(?:\s+\d)?|bridge|pont|verse|chorus|couplet|refrain|one|two|three|\d)\b"
@@ -93,6 +104,11 @@ def read_repetition(text: str, *, counted: bool = False) -> Repetition | None:
     plain = fold(text)
     if counted and _BARE.match(plain):
         return Repetition(counts=True, first=1, last=0, mirrored=False)
+    if counted and (on := _BARE_ON.match(plain)):
+        side = on["on"] if re.fullmatch(_SIDE_WORD, on["on"]) else ""
+        return Repetition(
+            counts=True, first=1, last=0, mirrored=not side, starting=_foot(side) if side else None
+        )
     match = _AGAIN.match(plain) or _BEHIND.match(plain) or _SAME_AGAIN.match(plain)
     match = match or _EQUALS.match(plain)
     if match is None:
@@ -114,6 +130,21 @@ def read_repetition(text: str, *, counted: bool = False) -> Repetition | None:
         if part
         else (said.get("of") or "").capitalize(),
     )
+
+
+def repeated_behind(words: str) -> tuple[int, int] | None:
+    """Where the words of a line end and "; same on L" behind them begins: half the line again.
+
+    >>> words = "step R, slide L, step R, scuff; same on L"
+    >>> words[repeated_behind(words)[1]:]
+    'same on L'
+    >>> repeated_behind("R rocking chair")
+    """
+    for match in _TAIL.finditer(words):
+        again = read_repetition(words[match.end() :], counted=True)
+        if match.start() and again is not None and again.all_so_far:
+            return match.start(), match.end()
+    return None
 
 
 def _rest(rest: str) -> str:

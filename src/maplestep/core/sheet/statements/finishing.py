@@ -9,10 +9,10 @@ from fractions import Fraction
 from itertools import pairwise
 from typing import Final
 
-from ..language.gauge import gauge
+from ..language.gauge import Gauge, gauge
 from ..language.interpretations import usual_column
 from ..language.lexicon import fold, standard
-from ..language.numbers import number_of
+from ..language.numbers import CARDINAL, number_of
 from ..language.sharing import counts_in
 from ..model import ClaimKind
 from .draft import Draft
@@ -28,6 +28,7 @@ _AND_THEN: Final = re.compile(r"[\s,]+(?:and|then|et|puis)$", re.IGNORECASE)
 _AT_START: Final = re.compile(
     r"\b(?:start|beginning|debut)\s+(?:of|du)\s+(?:the\s+)?(?:\w+\s+)?(?:walls?|murs?)\b"
 )
+_TIMES: Final = re.compile(rf"(?:{CARDINAL})\s+[^\W\d]", re.IGNORECASE)
 _DENIED: Final = frozenset({"tag", "restart", "tag_restart", "bridge", "numbered"})
 _SMALL: Final = frozenset({"one", "un", "une"})
 # "*** Restart ***" between the steps only marks the place that another note speaks of.
@@ -102,6 +103,12 @@ def _trimmed(said: str) -> str:
     return said
 
 
+def _surely_danced(words: str, seen: Gauge, draft: Draft) -> bool:
+    """ "Tag after wall 3, 4 counts, hip rolls", "2 slow sways": steps without a colon before them."""
+    several = bool(seen.feet) or seen.steps > 1 or bool(_TIMES.match(words))
+    return not seen.unknown and (several or draft.length is not None)
+
+
 class Finishing(Slots):
     """Makes statements of the drafts."""
 
@@ -140,8 +147,7 @@ class Finishing(Slots):
             # Behind a colon a word nobody knows is named where the steps are read.
             colon = self._plain[max(at - 2, 0) : at + 2].find(":") >= 0
             numbered = seen.unknown and any(char.isdecimal() for char in words)
-            sure = colon if colon or seen.unknown else seen.feet or seen.steps > 1
-            if not seen.steps or not sure or numbered:
+            if not seen.steps or numbered or not (colon or _surely_danced(words, seen, draft)):
                 continue
             length = draft.length or counts_in(usual_column(words, standard()))
             if length:
