@@ -114,19 +114,28 @@ class Clause:
             bare_turn=self.sense is Sense.TURN,
             no_amount=self.turns and self.turn is None and self.turn_facing is None,
         )
-        found = [use]
+        return self._weighed(self._each(use))
+
+    def _each(self, use: FigureUse) -> list[FigureUse]:
+        """The figure once for each foot named, or for each time."""
+        figure = use.figure
         if len(self.feet) > 1 and not (figure.travels and len(self.feet) == 2):
-            found += [use.echo_on(other) for other in self.feet[1:]]
-        if self.times > 1 and len(found) == 1:
-            found = [use.again(_alternate(use, n)) for n in range(self.times)]
-            if self.turn_in_all:
-                found = _turning_in_all(found)
-            if figure.name in _ON_THE_SPOT and foot is not None and self.weight is None:
-                found[:-1] = [replace(each, weight=Weight.NONE) for each in found[:-1]]
-        if len(self.weights) == len(found) > 1:
-            pairs = zip(found, self.weights, strict=True)
-            found = [replace(each, weight=weight) for each, weight in pairs]
+            return [use, *(use.echo_on(other) for other in self.feet[1:])]
+        if self.times <= 1:
+            return [use]
+        found = [use.again(_alternate(use, n)) for n in range(self.times)]
+        if self.turn_in_all:
+            found = _turning_in_all(found)
+        if figure.name in _ON_THE_SPOT and use.foot is not None and self.weight is None:
+            found[:-1] = [replace(each, weight=Weight.NONE) for each in found[:-1]]
         return found
+
+    def _weighed(self, found: list[FigureUse]) -> list[FigureUse]:
+        """ "Stomp R, L (weight R, L)": each with the weight said for it."""
+        if len(self.weights) != len(found) or len(found) < 2:
+            return found
+        pairs = zip(found, self.weights, strict=True)
+        return [replace(each, weight=weight) for each, weight in pairs]
 
     def _direction(self, figure: Figure) -> str:
         said = self.direction

@@ -104,7 +104,7 @@ def _trimmed(said: str) -> str:
 
 
 def _surely_danced(words: str, seen: Gauge, draft: Draft) -> bool:
-    """ "Tag after wall 3, 4 counts, hip rolls", "2 slow sways": steps without a colon before them."""
+    """ "Tag after wall 3, 4 counts, hip rolls", "2 slow sways": steps, colon or not."""
     several = bool(seen.feet) or seen.steps > 1 or bool(_TIMES.match(words))
     return not seen.unknown and (several or draft.length is not None)
 

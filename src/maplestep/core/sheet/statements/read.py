@@ -322,15 +322,13 @@ class _Reader(Finishing):
 
     def _own_steps(self, _: int, token: Token) -> None:
         """ "Tag (end of wall 3): 1-4 sway R, L, R, L"."""
-        if self._now.kind not in WITH_LENGTH or self._now.length is not None:
-            self._numbers.append(token)
-            return
-        if gauge(self._plain[token.end :]).unknown:
-            self._numbers.append(token)
-            return
         counts = int(token["own"])
         for first, last in _RANGES.findall(self._plain[token.end :]):
             counts = int(last) if int(first) == counts + 1 else counts
+        agrees = self._now.kind in WITH_LENGTH and self._now.length in (None, counts)
+        if not agrees or gauge(self._plain[token.end :]).unknown:
+            self._numbers.append(token)
+            return
         self._now.length, self._now.steps_at = counts, token.start
         self._now.steps = self._text[token.start :]
 
