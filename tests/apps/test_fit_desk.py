@@ -49,6 +49,7 @@ def at(routine: dict[str, Any], rest: str) -> str:
 ASKED = [
     ("POST", "plans", {}),
     ("GET", "endings", None),
+    ("POST", "events", {"events": [], "change": "put"}),
     ("GET", "said", None),
     ("POST", "claims", {"text": "restart wall 3 after 8"}),
     ("POST", "order", {"sequence": "A", "change": "tidy"}),
@@ -135,6 +136,36 @@ def test_every_kind_of_event_is_stored_and_comes_back(ada: Api, routine: dict[st
     raw = ada.client.get(at(routine, "routine.json")).content
     again = ada.send("/api/routines/file", raw, "again.json")[1]
     assert again["events"] == stored_["events"]
+
+
+def test_a_hand_on_the_stack_changes_the_events_and_stores_nothing(ada: Api) -> None:
+    routine = stored(ada, ROUTINE)
+    events = routine["events"]
+
+    def done(**edit: Any) -> tuple[int, dict[str, Any]]:
+        return ada.call("POST", at(routine, "events"), {"events": events, **edit})
+
+    status, made = done(change="add", kind="wait", to=2, after="8")
+    assert (status, len(made["events"])) == (200, len(events) + 1)
+    assert made["events"][:-1] == events
+    assert made["events"][-1] | {"id": ""} == events[0] | {
+        "id": "", "kind": "wait", "walls": [2], "after": "8", "tag": "", "counts": None,
+        "cue": "", "claims_facing": None,
+    }  # fmt: skip
+    put = done(change="put", more=[{**events[0], "cue": "the break"}])[1]["events"]
+    assert [e["cue"] for e in put] == ["the break", *(e["cue"] for e in events[1:])]
+    name, wall = events[0]["id"], events[0]["walls"][0]
+    assert done(change="off", event=name, wall=wall)[0] == 200
+    for wrong in (
+        {"change": "off", "event": "gone"},
+        {"change": "add", "kind": "wait"},
+        {"change": "add", "kind": "tag-restart", "after": "8"},
+        {"change": "add", "kind": "wait", "after": "soon"},
+        {"change": "move", "event": name, "wall": wall, "to": 1000},
+        {"change": "add", "kind": "wait", "after": "8", "events": [events[0]] * 201},
+    ):
+        assert done(**wrong)[0] == 422, wrong
+    assert ada.call("GET", f"/api/routines/{routine['id']}")[1]["version"] == routine["version"]
 
 
 def test_an_order_is_stored_and_changed_block_by_block(ada: Api) -> None:

@@ -29,6 +29,7 @@ def test_a_bridge_is_danced_in_mid_wall_and_the_wall_goes_on() -> None:
         ("wall", 68, 100, 0),
     ]  # fmt: skip
     assert [w.number for w in line.walls] == [1, 2, 3]
+    assert [len(row) for row in line.rows] == [1, 3, 1]
     assert (line.walls[1].length, line.walls[1].end) == (32, 68)
     # The turn on 31 is danced once, after the bridge.
     assert walk(line) == ["12:00", "3:00", "6:00"]

@@ -127,6 +127,8 @@ def test_a_phrased_dance_is_laid_out_by_hand() -> None:
     # Verse, chorus and chorus begin with a part, the bridge with the bridge, the outro with
     # the ending.
     assert len(line.phrase_hits) == 5
+    # What the order names has a row of the stack each; a tag would be sewn on.
+    assert [len(row) for row in line.rows] == [1] * 7
     assert sum(p.length for p in line.segments) == put_to.length - 8
     cut = line.walls[3]
     assert [float(m.at) for m in cut.pieces[0].moves] == [4, 5, 6, 7]

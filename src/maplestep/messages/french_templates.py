@@ -169,6 +169,13 @@ TEMPLATES: Final[dict[str, str]] = {
         "La danse doit commencer avant la fin de la musique."
     ),
     "Two events have the same name.": "Deux événements ont le même nom.",
+    "The routine has no such event any more.": "Cet événement n’est plus dans la chorégraphie.",
+    "This kind of event is not put on a wall by itself.": (
+        "Un événement de ce genre ne se pose pas seul sur un mur."
+    ),
+    "Say what is to be added, and after which count.": (
+        "Dites ce qu’il faut ajouter, et après quel compte."
+    ),
     "The order has no such part any more.": "L’ordre n’a plus cette partie.",
     "Say for which song, or for which dance.": "Dites pour quelle musique, ou pour quelle danse.",
     "The sheet has no “{name}”.": "La feuille n’a pas de « {name} ».",

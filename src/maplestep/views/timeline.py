@@ -58,9 +58,11 @@ class PhraseSpanView(BaseModel):
 class SegmentView(BaseModel):
     """A stretch as danced. ``first`` is the count of its part it begins on, from 0.
 
-    ``goes_on`` marks the later pieces of a wall; ``item`` the place in a phrased dance's order.
+    ``row`` is the row of the stack it is drawn in, from 1; ``goes_on`` marks the later pieces
+    of a wall; ``item`` the place in a phrased dance's order.
     """
 
+    row: int
     kind: Literal["wall", "tag", "bridge", "wait", "ending"]
     wall: int
     name: str
@@ -277,14 +279,19 @@ def _order_view(routine: Routine) -> list[ItemView]:
 
 def segment_views(timeline: Timeline) -> list[SegmentView]:
     """All that is drawn of a wall stack, segment by segment."""
-    return [_pass_view(timeline, segment) for segment in timeline.segments]
+    return [
+        _segment_view(timeline, segment, number)
+        for number, row in enumerate(timeline.rows, start=1)
+        for segment in row
+    ]
 
 
-def _pass_view(timeline: Timeline, segment: Segment) -> SegmentView:
+def _segment_view(timeline: Timeline, segment: Segment, row: int) -> SegmentView:
     event = segment.event
     changed = segment.changed
     replaces = segment.part.replaces if changed and segment.part and segment.part.replaces else None
     return SegmentView(
+        row=row,
         kind=segment.kind.value,
         wall=segment.wall,
         name=fact("part", segment.name),

@@ -202,6 +202,7 @@ describe("a row of the wall stack", () => {
     wall: 1,
     name: "A",
     part: "A",
+    row: 1,
     first: 0,
     item: null,
     goes_on: false,

@@ -10,6 +10,7 @@ import { afterAt, handlesOf, numberEvery, offsetOf, rowsOf, sizeOf, tornEdge } f
 
 const segment = (facts: Partial<SegmentView>) =>
   ({
+    row: facts.wall ?? 1,
     kind: "wall",
     wall: 1,
     start: 0,
@@ -66,12 +67,12 @@ describe("rows of the stack", () => {
     expect(handlesOf(row!).map((h) => [h.event, h.start, h.length])).toEqual([["b", 16, 4]]);
   });
 
-  it("give a bridge of a phrased dance a row of its own, and cut parts their own counts", () => {
+  it("are those of the server, and a cut part keeps its own counts", () => {
     const rows = rowsOf([
       segment({ item: 0, first: 16, length: 16 }),
       segment({ kind: "tag", item: 1, start: 16, length: 4 }),
-      segment({ kind: "bridge", item: 2, start: 20, length: 16 }),
-      segment({ wall: 2, item: 3, start: 36 }),
+      segment({ row: 2, kind: "bridge", item: 2, start: 20, length: 16 }),
+      segment({ row: 3, wall: 2, item: 3, start: 36 }),
     ]);
     expect(rows.map((row) => [row.row, row.wall, row.main.kind])).toEqual([
       [1, 1, "wall"],

@@ -1,4 +1,4 @@
-// The wall stack's geometry: segments gathered into rows, counts to pixels. No DOM in here.
+// The wall stack's geometry: the server's rows, counts to pixels. No DOM in here.
 import type { SegmentView } from "../shared/api/client";
 
 export interface StackRow {
@@ -12,24 +12,16 @@ export interface StackRow {
   length: number;
 }
 
-/** One row a wall; what is danced within it or after it is sewn on. */
+/** The rows as the server numbers them, each with its first segment and what is sewn on. */
 export function rowsOf(segments: SegmentView[]): StackRow[] {
   const rows: StackRow[] = [];
   for (const segment of segments) {
+    const { row, wall, length } = segment;
     const last = rows.at(-1);
-    const alone = segment.item !== null && (segment.kind === "bridge" || segment.kind === "ending");
-    if ((segment.kind === "wall" && !segment.goes_on) || alone || !last)
-      rows.push({
-        row: rows.length + 1,
-        wall: segment.wall,
-        main: segment,
-        rest: [],
-        length: segment.length,
-      });
-    else {
+    if (last?.row === row) {
       last.rest.push(segment);
-      last.length += segment.length;
-    }
+      last.length += length;
+    } else rows.push({ row, wall, main: segment, rest: [], length });
   }
   return rows;
 }

@@ -13,14 +13,18 @@ from pydantic import Field
 from ...core.errors import Message, RoutineError
 from ...core.layout.engine import lay_out
 from ...core.layout.timeline import Timeline
+from ...core.primitives.counts import parse_cut
+from ...core.routine.changes import Events, add, move, take_off, with_events
 from ...core.routine.from_sheet import differences
+from ...core.routine.model import MAX_EVENTS, MAX_WALL, EventKind
 from ...core.routine.sequence import Item, cut_item, moved_item, put_in, taken_out, write_sequence
+from ...core.sheet.model import Sheet
 from ...core.tools.claim_check import check_claims
 from ...core.tools.endings import end_choices
 from ...core.tools.swap import swap
 from ...formats.routine.calls_vtt import write_vtt
 from ...formats.routine.cue_sheet import write_cue_sheet
-from ...formats.routine.routine_file import EventForm, Text, event_form, song_of
+from ...formats.routine.routine_file import EventForm, Text, event_form, event_of, song_of
 from ...formats.routine.routine_midi import write_routine_midi
 from ...formats.routine.wall_list import write_walls_csv, write_walls_xlsx
 from ...messages.events import sheet_lines, statement_words
@@ -100,6 +104,29 @@ class OrderOut(Schema):
     """The changed order, in its written form."""
 
     sequence: str
+
+
+class EventsEdit(Schema):
+    """What is done to the events: one added, moved, taken off a wall, or several put in.
+
+    ``kind`` is added on wall ``to`` after ``after`` counts; ``event`` is moved from ``wall`` to
+    ``to``, or taken off ``wall``; ``more`` are put in, each in place of the one of its name.
+    """
+
+    events: Annotated[list[EventForm], Field(max_length=MAX_EVENTS)]
+    change: Literal["add", "move", "off", "put"]
+    kind: EventKind | None = None
+    event: Annotated[Text, Field(max_length=40)] = ""
+    wall: Annotated[int, Field(ge=1, le=MAX_WALL)] = 1
+    to: Annotated[int, Field(ge=1, le=MAX_WALL)] = 1
+    after: Annotated[str, Field(max_length=40)] | None = None
+    more: list[EventForm] = Field(default=[], max_length=MAX_EVENTS)
+
+
+class EventsOut(Schema):
+    """The changed events, in their written form."""
+
+    events: list[EventForm]
 
 
 class SwapIn(Schema):
@@ -221,6 +248,41 @@ _ORDER_CHANGES: Final[dict[str, Callable[[_Items, OrderEdit], _Items]]] = {
     "take": lambda items, edit: taken_out(items, edit.at),
     "cut": lambda items, edit: cut_item(items, edit.at, edit.first, edit.last),
     "tidy": lambda items, _: items,
+}
+
+
+@router.post(
+    "/routines/{uuid:pk}/events", response={200: EventsOut, 404: ErrorForm, 422: ErrorForm}
+)
+def events(request: HttpRequest, pk: uuid.UUID, edit: EventsEdit) -> EventsOut:
+    """What a hand on the stack does to the events; nothing is stored."""
+    sheet = reading_of_routine(get_routine(user_of(request), pk)).sheet
+    given = tuple(event_of(form) for form in edit.events)
+    changed = _EVENT_CHANGES[edit.change](given, edit, sheet)
+    if len(changed) > MAX_EVENTS:
+        raise RoutineError(
+            Message("A routine may have {max_events} events.", max_events=MAX_EVENTS),
+            field="events",
+        )
+    return EventsOut(events=[event_form(event) for event in changed])
+
+
+def _added(given: Events, edit: EventsEdit, sheet: Sheet) -> Events:
+    if edit.kind is None or edit.after is None:
+        raise RoutineError("Say what is to be added, and after which count.", field="kind")
+    return add(given, edit.kind, edit.to, parse_cut(edit.after), sheet)
+
+
+def _moved(given: Events, edit: EventsEdit, _: Sheet) -> Events:
+    after = None if edit.after is None else parse_cut(edit.after)
+    return move(given, edit.event, edit.wall, edit.to, after)
+
+
+_EVENT_CHANGES: Final[dict[str, Callable[[Events, EventsEdit, Sheet], Events]]] = {
+    "add": _added,
+    "move": _moved,
+    "off": lambda given, edit, _: take_off(given, edit.event, edit.wall),
+    "put": lambda given, edit, _: with_events(given, [event_of(form) for form in edit.more]),
 }
 
 

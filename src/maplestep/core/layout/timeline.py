@@ -37,6 +37,9 @@ class SegmentKind(Enum):
     ENDING = "ending"
 
 
+_OWN_ROW: Final = frozenset({SegmentKind.BRIDGE, SegmentKind.ENDING})
+
+
 class EndReason(Enum):
     """Why a segment is over: it is whole, a restart, a cut of the order, a bridge or wait
     in mid-wall after which the wall goes on, the ending, or the song's end."""
@@ -231,10 +234,15 @@ class Timeline:
 
     @cached_property
     def rows(self) -> tuple[list[Segment], ...]:
-        """The segments wall by wall: each with its pieces, its tags and its ending."""
+        """The segments row by row, as the stack is drawn and printed.
+
+        A row is a wall with its pieces, tags and ending; what the order of a phrased dance
+        names as a bridge or an ending has a row of its own.
+        """
         gathered: list[list[Segment]] = []
         for segment in self.segments:
-            if (segment.kind is SegmentKind.WALL and not segment.goes_on) or not gathered:
+            begins = segment.kind is SegmentKind.WALL and not segment.goes_on
+            if begins or not gathered or (segment.item is not None and segment.kind in _OWN_ROW):
                 gathered.append([])
             gathered[-1].append(segment)
         return tuple(gathered)

@@ -4,20 +4,8 @@ import { memo, useDeferredValue } from "react";
 import { useTranslation } from "react-i18next";
 
 import type { Timeline } from "../../shared/api/client";
-import { blocksOf } from "./blocks";
 import { EventFields } from "./EventFields";
-import {
-  addBridge,
-  addChange,
-  addEnding,
-  addRestart,
-  addTag,
-  addWait,
-  change,
-  stops,
-  takeOff,
-  type Events,
-} from "./events";
+import { adding, change, stops, takingOff, type EventChange, type Events } from "./events";
 
 interface Props {
   timeline: Timeline;
@@ -27,10 +15,11 @@ interface Props {
   item: string;
   after: number;
   onChange: (events: Events, field?: string) => void;
+  onMake: (change: EventChange) => void;
 }
 
 export const EventPanel = memo(function EventPanel(props: Props) {
-  const { timeline, events, wall, item, after, onChange } = props;
+  const { timeline, events, wall, item, after, onChange, onMake } = props;
   const { t } = useTranslation();
   const met = timeline.occurrences.filter((there) => there.wall === wall);
   const here = events.filter(
@@ -43,17 +32,17 @@ export const EventPanel = memo(function EventPanel(props: Props) {
     {
       key: "change",
       label: t("fit.addChange"),
-      onClick: () => onChange(addChange(events, wall, after, blocksOf(timeline, "change"))),
+      onClick: () => onMake(adding("change", wall, after)),
     },
     {
       key: "wait",
       label: t("fit.addWait", { count: after }),
-      onClick: () => onChange(addWait(events, wall, after)),
+      onClick: () => onMake(adding("wait", wall, after)),
     },
     {
       key: "ending",
       label: t("fit.addEnding", { count: after }),
-      onClick: () => onChange(addEnding(events, wall, after, blocksOf(timeline, "ending"))),
+      onClick: () => onMake(adding("ending", wall, after)),
     },
   ];
   const named = item ? `${wall} ${item}` : String(wall);
@@ -62,18 +51,16 @@ export const EventPanel = memo(function EventPanel(props: Props) {
       <div className="add">
         <h2>{t("fit.at", { wall: named, count: after })}</h2>
         {!here.some((event) => stops(event) && event.after === String(after)) && (
-          <Button onClick={() => onChange(addRestart(events, wall, after))}>
+          <Button onClick={() => onMake(adding("restart", wall, after))}>
             {t("fit.restart", { count: after })} <span className="key">R</span>
           </Button>
         )}
         {!stopped && (
-          <Button onClick={() => onChange(addTag(events, wall, timeline.tags))}>
+          <Button onClick={() => onMake(adding("tag", wall, after))}>
             {t("fit.addTag")} <span className="key">G</span>
           </Button>
         )}
-        <Button
-          onClick={() => onChange(addBridge(events, wall, after, blocksOf(timeline, "bridge")))}
-        >
+        <Button onClick={() => onMake(adding("bridge", wall, after))}>
           {t("fit.addBridge")} <span className="key">B</span>
         </Button>
         <Dropdown menu={{ items: more }} trigger={["click"]}>
@@ -92,11 +79,9 @@ export const EventPanel = memo(function EventPanel(props: Props) {
               onChange(change(events, event.id, to), field && `${event.id} ${field}`)
             }
             remove={() =>
-              onChange(
-                event.walls.length
-                  ? takeOff(events, event.id, wall)
-                  : events.filter((each) => each !== event),
-              )
+              event.walls.length
+                ? onMake(takingOff(event.id, wall))
+                : onChange(events.filter((each) => each !== event))
             }
           />
         ))}

@@ -24,9 +24,10 @@ import { SidePanel, fixableOf, type Opened } from "./SidePanel";
 import { blocksOf } from "./blocks";
 import { moved, place, type Cursor } from "./cursor";
 import { EventPanel } from "./EventPanel";
-import { addBridge, addRestart, addTag, moveOnWall, takeOff, type Events } from "./events";
+import { adding, moving, takingOff } from "./events";
 import { OrderBar, type OrderChange } from "./OrderBar";
 import { PlanWhy } from "./Plans";
+import { useEventChanges } from "./useEventChanges";
 import { useFitCommands } from "./useFitCommands";
 import { usePlans, type Plan } from "./usePlans";
 import { WallStack } from "./WallStack";
@@ -95,14 +96,15 @@ export default function FitDesk({ routine, seen, onStored }: Props) {
   const row = rows[cursor.row - 1];
   const wall = row?.wall ?? 1;
   const edit = (to: Partial<Draft>, field = "") => saved.edit({ ...draft, ...to }, field);
-  const setEvents = (changed: Events, field = "") => {
-    if (changed !== events) edit({ events: changed }, field);
-  };
+  const refused = (error: unknown) =>
+    void message.error((error instanceof ApiError && error.message) || t("saved.offline"));
+  const make = useEventChanges(id, { events, edit, refused });
   const fixable = fixableOf(timeline.findings);
   const commands = useFitCommands({
     events,
     rows,
     cursor,
+    make,
     edit,
     taken: () => void message.info(t("plans.taken")),
     setShown,
@@ -129,18 +131,18 @@ export default function FitDesk({ routine, seen, onStored }: Props) {
     }
     switch (event.key) {
       case "r":
-        setEvents(addRestart(events, wall, cursor.after));
+        make(adding("restart", wall, cursor.after));
         return true;
       case "g":
-        setEvents(addTag(events, wall, timeline.tags));
+        make(adding("tag", wall, cursor.after));
         return true;
       case "b":
-        setEvents(addBridge(events, wall, cursor.after, blocksOf(timeline, "bridge")));
+        make(adding("bridge", wall, cursor.after));
         return true;
       case "Delete":
       case "Backspace": {
         const found = events.find((e) => e.walls.includes(wall));
-        if (found) setEvents(takeOff(events, found.id, wall));
+        if (found) make(takingOff(found.id, wall));
         return Boolean(found);
       }
       case "Enter":
@@ -156,7 +158,7 @@ export default function FitDesk({ routine, seen, onStored }: Props) {
     const after = found?.after ? String(to.after) : null;
     const start = rows[from - 1]?.wall ?? from;
     const end = rows[to.row - 1]?.wall ?? to.row;
-    if (found?.walls.length) setEvents(moveOnWall(events, event, start, end, after));
+    if (found?.walls.length) make(moving(event, start, end, after));
   };
   const changeOrder = (change: OrderChange) => {
     ask(
@@ -164,11 +166,7 @@ export default function FitDesk({ routine, seen, onStored }: Props) {
         ...options,
         body: { sequence: draft.sequence, ...change },
       }),
-    ).then(
-      (made) => edit({ sequence: made.sequence }),
-      (error: unknown) =>
-        void message.error((error instanceof ApiError && error.message) || t("saved.offline")),
-    );
+    ).then((made) => edit({ sequence: made.sequence }), refused);
   };
   const phrased = blocksOf(timeline, "part").length > 1 || draft.sequence !== "";
   const order = phrased && (
@@ -226,6 +224,7 @@ export default function FitDesk({ routine, seen, onStored }: Props) {
               item={row?.main.item == null ? "" : row.main.name}
               after={cursor.after}
               onChange={commands.events}
+              onMake={commands.make}
             />
           )}
         </div>

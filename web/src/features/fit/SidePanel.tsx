@@ -8,6 +8,7 @@ import type { EventForm, Finding, RoutineOut } from "../../shared/api/client";
 import { languages } from "../../shared/i18n";
 import { Findings, type Fix } from "../../shared/findings/Findings";
 import { EventList } from "./EventList";
+import type { EventChange } from "./events";
 import { Plans } from "./Plans";
 import { FitSummary } from "./FitSummary";
 import type { Plan, Plans as PlansView } from "./usePlans";
@@ -25,6 +26,7 @@ export type Opened =
 export interface FitCommands {
   events: (events: EventForm[], field?: string) => void;
   start: (count: number) => void;
+  make: (change: EventChange) => void;
   add: (events: EventForm[]) => void;
   fix: (fix: Fix) => void;
   remove: (event: string) => void;

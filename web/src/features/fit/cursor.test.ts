@@ -6,6 +6,7 @@ import { moved } from "./cursor";
 
 const segment = (kind: "wall" | "tag", wall: number, length: number) =>
   ({
+    row: wall,
     kind,
     wall,
     length,

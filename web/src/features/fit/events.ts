@@ -1,131 +1,49 @@
-// Changing the list of events. Pure; what a change means for the dance the server says.
+// The events of a routine as forms. What a hand on the stack does to them the server says.
 import type { EventForm, Schemas } from "../../shared/api/client";
 
-type EventFix = Schemas["EventFixView"];
-type EventsFix = Schemas["EventsFixView"];
-
 export type Events = EventForm[];
-
-const TAG_COUNTS = 4;
 export type Kind = EventForm["kind"];
-
-function freshId(events: Events, stem: string): string {
-  for (let number = 1; ; number++)
-    if (!events.some((event) => event.id === `${stem}-${number}`)) return `${stem}-${number}`;
-}
-
-/** An event of which nothing is said yet but its kind. */
-const blank = (events: Events, kind: Kind): EventForm => ({
-  id: freshId(events, kind),
-  kind,
-  walls: [],
-  facings: [],
-  facing_at: "there",
-  phrase: null,
-  after: null,
-  tag: "",
-  counts: null,
-  steps: "",
-  option: "",
-  seconds: null,
-  cue: "",
-  claims_facing: null,
-  origin: "",
-});
+/** What is done to the events: all but the list itself. */
+export type EventChange = Omit<Schemas["EventsEdit"], "events" | "more"> & { more?: Events };
 
 export const stops = (event: EventForm) => event.kind === "restart" || event.kind === "tag-restart";
 
-/** A restart on a wall; an event that stops the wall already moves to the new count. */
-export function addRestart(events: Events, wall: number, after: number): Events {
-  const there = events.find((event) => stops(event) && event.walls.includes(wall));
-  if (there) return moveOnWall(events, there.id, wall, wall, String(after));
-  return [...events, { ...blank(events, "restart"), walls: [wall], after: String(after) }];
-}
+/** One more on a wall, after so many counts of it. */
+export const adding = (kind: Kind, to: number, after: number): EventChange => ({
+  ...NOTHING,
+  change: "add",
+  kind,
+  to,
+  after: String(after),
+});
 
-/** Steps in mid-wall: the sheet's first bridge, or four counts without steps. */
-export function addBridge(events: Events, wall: number, after: number, bridges: string[]): Events {
-  const steps = bridges[0] ? { tag: bridges[0] } : { counts: TAG_COUNTS };
-  return [...events, { ...blank(events, "bridge"), walls: [wall], after: String(after), ...steps }];
-}
+export const takingOff = (event: string, wall: number): EventChange => ({
+  ...NOTHING,
+  change: "off",
+  event,
+  wall,
+});
 
-/** The band stops after so many counts. */
-export const addWait = (events: Events, wall: number, after: number): Events => [
-  ...events,
-  { ...blank(events, "wait"), walls: [wall], after: String(after) },
-];
+/** From one wall to another wall or count; its other walls keep theirs. */
+export const moving = (event: string, wall: number, to: number, after: string | null) => ({
+  ...NOTHING,
+  change: "move" as const,
+  event,
+  wall,
+  to,
+  after,
+});
 
-/** Counts danced otherwise: the sheet's step change, or a hold to be written over. */
-export function addChange(events: Events, wall: number, after: number, changes: string[]): Events {
-  const steps = changes[0] ? { tag: changes[0] } : { steps: `${after} hold` };
-  return [...events, { ...blank(events, "change"), walls: [wall], ...steps }];
-}
+export const putting = (more: Events): EventChange => ({ ...NOTHING, change: "put", more });
 
-/** The dance stops here: the sheet's ending, or nothing but the stop. */
-export function addEnding(events: Events, wall: number, after: number, endings: string[]): Events {
-  const steps = endings[0] ? { tag: endings[0] } : {};
-  const rest = events.filter((event) => event.kind !== "ending");
-  return [...rest, { ...blank(rest, "ending"), walls: [wall], after: String(after), ...steps }];
-}
+const NOTHING = { kind: null, event: "", wall: 1, to: 1, after: null };
 
-/** Events put in, each in place of the one of its name. */
-export function putIn(events: Events, more: Events): Events {
-  const names = new Set(more.map((event) => event.id));
-  const kept = events.map((event) => more.find((each) => each.id === event.id) ?? event);
-  return [...kept, ...more.filter((event) => !events.some((each) => each.id === event.id))].filter(
-    // One dance has one ending.
-    (event) =>
-      event.kind !== "ending" ||
-      names.has(event.id) ||
-      !more.some((each) => each.kind === "ending"),
-  );
-}
-
-/** A tag at the end of a wall: the sheet's first tag, or four counts without steps. */
-export function addTag(events: Events, wall: number, tags: string[]): Events {
-  const tag = tags[0] ?? "";
-  const alike = events.find((e) => e.kind === "tag" && e.tag === tag && !e.walls.includes(wall));
-  if (alike && tag)
-    return events.map((e) =>
-      e === alike ? { ...e, walls: [...e.walls, wall].sort((a, b) => a - b) } : e,
-    );
-  const steps = tag ? { tag } : { counts: TAG_COUNTS };
-  return [...events, { ...blank(events, "tag"), walls: [wall], ...steps }];
-}
-
+/** Fields of one event as typed. */
 export const change = (events: Events, id: string, to: Partial<EventForm>): Events =>
   events.map((event) => (event.id === id ? { ...event, ...to } : event));
 
-/** Takes an event off one wall; off its last wall, it is gone. */
-export const takeOff = (events: Events, id: string, wall: number): Events =>
-  events.flatMap((event) => {
-    if (event.id !== id) return [event];
-    const walls = event.walls.filter((number) => number !== wall);
-    return walls.length ? [{ ...event, walls }] : [];
-  });
-
-/** Moves what an event does on one wall to another wall or count; other walls keep theirs. */
-export function moveOnWall(
-  events: Events,
-  id: string,
-  from: number,
-  to: number,
-  after: string | null,
-): Events {
-  const event = events.find((candidate) => candidate.id === id);
-  if (!event || (from === to && event.after === after)) return events;
-  // A claim belongs to the old place.
-  const moved = { ...event, walls: [to], after, claims_facing: null };
-  if (event.walls.length === 1) return events.map((e) => (e === event ? moved : e));
-  if (event.after === after) {
-    const walls = [...event.walls.filter((wall) => wall !== from && wall !== to), to];
-    return change(events, id, { walls: walls.sort((a, b) => a - b) });
-  }
-  return [...takeOff(events, id, from), { ...moved, id: freshId(events, event.kind) }];
-}
-
-/** What a finding's fix asks for. */
-export function applyFix(events: Events, fix: EventFix | EventsFix): Events {
-  if (fix.kind === "events") return putIn(events, fix.events);
+/** The walls and the claim that a finding's fix asks for; none of the walls: it goes. */
+export function mended(events: Events, fix: Schemas["EventFixView"]): Events {
   if (!fix.walls.length) return events.filter((event) => event.id !== fix.event);
   const claim = fix.claims_facing === null ? {} : { claims_facing: fix.claims_facing };
   return change(events, fix.event, { walls: fix.walls, ...claim });

@@ -6,13 +6,14 @@ import type { EventForm } from "../../shared/api/client";
 import type { StackRow } from "../../drawing/wallStack";
 import type { FitCommands, Opened } from "./SidePanel";
 import { place, type Cursor } from "./cursor";
-import { applyFix, putIn } from "./events";
+import { mended, putting, type EventChange } from "./events";
 import type { Plan } from "./usePlans";
 
 interface Facts {
   events: EventForm[];
   rows: StackRow[];
   cursor: Cursor;
+  make: (change: EventChange) => void;
   edit: (to: { start?: number; events?: EventForm[]; sequence?: string }, field?: string) => void;
   taken: () => void;
   setShown: (plan: Plan | null) => void;
@@ -38,9 +39,11 @@ function commandsOn(now: () => Facts): FitCommands {
       if (events !== now().events) now().edit({ events }, field);
     },
     start: (start) => now().edit({ start }, "start"),
-    add: (more) => now().edit({ events: putIn(now().events, more) }),
+    make: (change) => now().make(change),
+    add: (more) => now().make(putting(more)),
     fix: (fix) => {
-      if (fix.kind !== "sheet") now().edit({ events: applyFix(now().events, fix) });
+      if (fix.kind === "events") now().make(putting(fix.events));
+      else if (fix.kind === "event") now().edit({ events: mended(now().events, fix) });
     },
     remove: (name) => now().edit({ events: now().events.filter((event) => event.id !== name) }),
     take: (plan) => {
