@@ -18,7 +18,7 @@ import { SongStrip } from "../../drawing/SongStrip";
 import { rowsOf } from "../../drawing/wallStack";
 import { SavedProblem } from "../../shared/saved/SavedNote";
 import { SaveTools } from "../../shared/saved/SaveTools";
-import { useSaved } from "../../shared/saved/useSaved";
+import { useSaved, type Saved } from "../../shared/saved/useSaved";
 import { Findings } from "../../shared/findings/Findings";
 import { SidePanel, fixableOf, type Opened } from "./SidePanel";
 import { blocksOf } from "./blocks";
@@ -98,7 +98,8 @@ export default function FitDesk({ routine, seen, onStored }: Props) {
   const edit = (to: Partial<Draft>, field = "") => saved.edit({ ...draft, ...to }, field);
   const refused = (error: unknown) =>
     void message.error((error instanceof ApiError && error.message) || t("saved.offline"));
-  const make = useEventChanges(id, { events, edit, refused });
+  const [make, waiting] = useEventChanges(id, { events, edit, refused });
+  const shownSaved = waiting ? offline(saved) : saved;
   const fixable = fixableOf(timeline.findings);
   const commands = useFitCommands({
     events,
@@ -199,7 +200,7 @@ export default function FitDesk({ routine, seen, onStored }: Props) {
   return (
     <main className="page fit">
       <SongStrip label={t("song.phrases")} phrases={timeline.phrases} />
-      <SavedProblem saved={saved} />
+      <SavedProblem saved={shownSaved} />
       {order}
       <div className="desk">
         <div>
@@ -238,7 +239,7 @@ export default function FitDesk({ routine, seen, onStored }: Props) {
           commands={commands}
         >
           <div className="tools">
-            <SaveTools saved={saved} />
+            <SaveTools saved={shownSaved} />
           </div>
         </SidePanel>
       </div>
@@ -307,6 +308,12 @@ export default function FitDesk({ routine, seen, onStored }: Props) {
     </main>
   );
 }
+
+/** A change that waits for the connection is as good as unsaved. */
+const offline = (saved: Saved<Draft>): Saved<Draft> => ({
+  ...saved,
+  state: { ...saved.state, problem: saved.state.problem ?? { kind: "offline" } },
+});
 
 /** A new routine of this song and another of one's dances. */
 const putTogether = (song: string, dance: string) =>

@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
 // Presses come one after the other, each on what the one before has made.
-import { act, renderHook } from "@testing-library/react";
+import { act, cleanup, renderHook } from "@testing-library/react";
 import { useState } from "react";
 import { afterEach, beforeEach, expect, it, vi } from "vitest";
 
@@ -13,27 +13,29 @@ const post = vi.spyOn(api, "POST");
 /** Answers still to come: each adds an event named after how many there were. */
 let answers: (() => void)[];
 
-beforeEach(() => {
+const answering = () => {
   answers = [];
-  post.mockImplementation(
-    ((_: string, { body }: { body: { events: Events } }) =>
-      new Promise((done) =>
-        answers.push(() =>
-          done({
-            data: { events: [...body.events, event(`n${body.events.length}`)] },
-            response: new Response(),
-          }),
-        ),
-      )) as never,
-  );
+  post.mockImplementation(((_: string, { body }: { body: { events: Events } }) => {
+    const made = [...body.events, event(`n${body.events.length}`)];
+    const data = { data: { events: made }, response: new Response() };
+    return new Promise((done) => answers.push(() => done(data)));
+  }) as never);
+};
+beforeEach(answering);
+afterEach(() => {
+  cleanup();
+  localStorage.clear();
 });
-afterEach(() => void post.mockReset());
 
 function desk(refused = vi.fn()) {
   return renderHook(() => {
     const [events, setEvents] = useState<Events>([event("a")]);
-    const make = useEventChanges("r", { events, edit: (to) => setEvents(to.events), refused });
-    return { events, setEvents, make };
+    const [make, waiting] = useEventChanges("r", {
+      events,
+      edit: (to) => setEvents(to.events),
+      refused,
+    });
+    return { events, setEvents, make, waiting };
   }).result;
 }
 
@@ -64,7 +66,11 @@ it("asks again when a field was typed in meanwhile, and loses neither", async ()
 it("says what was refused, and goes on with the next", async () => {
   const refused = vi.fn();
   const shown = desk(refused);
-  post.mockImplementationOnce((() => Promise.reject(new TypeError("offline"))) as never);
+  post.mockImplementationOnce((() =>
+    Promise.resolve({
+      error: { message: "The routine has no such event any more." },
+      response: new Response(null, { status: 422 }),
+    })) as never);
   await act(async () => {
     shown.current.make(adding("restart", 2, 16));
     shown.current.make(adding("tag", 3, 16));
@@ -72,4 +78,22 @@ it("says what was refused, and goes on with the next", async () => {
   await answer();
   expect(refused).toHaveBeenCalledOnce();
   expect(names(shown.current.events)).toEqual(["a", "n1"]);
+});
+
+it("waits for the connection, also over a reload of the page", async () => {
+  post.mockImplementation((() => Promise.reject(new TypeError("offline"))) as never);
+  const before = desk();
+  await act(async () => before.current.make(adding("tag", 3, 16)));
+  expect(before.current.waiting).toBe(true);
+  expect(names(before.current.events)).toEqual(["a"]);
+  cleanup();
+  answering();
+  const after = desk();
+  await act(async () => void (await new Promise((done) => setTimeout(done))));
+  await answer();
+  expect(names(after.current.events)).toEqual(["a", "n1"]);
+  cleanup();
+  // It is made once.
+  expect(names(desk().current.events)).toEqual(["a"]);
+  expect(answers).toHaveLength(0);
 });

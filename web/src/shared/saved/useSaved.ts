@@ -2,6 +2,7 @@
 import { useCallback, useEffect, useReducer, useRef } from "react";
 
 import { ApiError } from "../api/client";
+import { recall, store } from "./browser";
 import { initial, isDirty, maySend, reduce, type SavedState } from "./state";
 
 interface Stored {
@@ -121,7 +122,7 @@ export function useSaved<D, R extends Stored>(options: Options<D, R>): Saved<D> 
 /** A draft kept from last time comes back; if the object has moved on, the user decides. */
 function start<D, R extends Stored>(options: Options<D, R>): SavedState<D> {
   const fresh = initial(options.draftOf(options.first), options.first.version);
-  const kept = recall<D>(options.keep);
+  const kept = recall<{ version: number; draft: D }>(options.keep);
   if (!kept || JSON.stringify(kept.draft) === JSON.stringify(fresh.present)) return fresh;
   const edited = reduce(fresh, { type: "edit", draft: kept.draft });
   if (kept.version === fresh.version) return edited;
@@ -135,23 +136,4 @@ function problemOf(error: unknown) {
   if (error instanceof ApiError && error.status >= 400 && error.status < 500)
     return { kind: "refused" as const, message: error.message, field: error.field };
   return { kind: "offline" as const };
-}
-
-const PREFIX = "maplestep.kept.";
-
-function store(key: string, value: unknown) {
-  try {
-    if (value === null) localStorage.removeItem(PREFIX + key);
-    else localStorage.setItem(PREFIX + key, JSON.stringify(value));
-  } catch {
-    // Private windows may refuse storage; saving to the server goes on all the same.
-  }
-}
-
-function recall<D>(key: string): { version: number; draft: D } | null {
-  try {
-    return JSON.parse(localStorage.getItem(PREFIX + key) ?? "null");
-  } catch {
-    return null;
-  }
 }
