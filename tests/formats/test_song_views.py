@@ -44,6 +44,10 @@ def test_the_map_in_seconds() -> None:
     # Counts every half second from 1 s on; eights begin anew with each phrase: 0, 4 and 12.
     assert drawn.counts[:3] == [1.0, 1.5, 2.0]
     assert (len(drawn.counts), drawn.ones) == (15, [0, 4, 12])
+    assert drawn.numbers == [*range(1, 5), *range(1, 9), 1, 2]
+    # A waltz says one to six: 6 + 6 + 3 counts.
+    waltz = song_map(song("verse 15", unit=6))
+    assert waltz.numbers == [*range(1, 7), *range(1, 7), 1, 2, 3]
     assert [(m.start_seconds, m.start_count, m.words) for m in drawn.marks] == [
         (1.0, 0, "4"),
         (3.0, 4, "8+2"),

@@ -28,8 +28,9 @@ class SongMap(BaseModel):
     marks: list[PhraseMark]
     length_counts: int
     length_seconds: float
-    # Every count, and which of them are a count 1, by number.
+    # Every count, what is said on each, and which of them are a count 1, by number.
     counts: list[float]
+    numbers: list[int]
     ones: list[int]
     steady: bool
     line: str
@@ -91,11 +92,6 @@ def song_edited(before: Song, after: Song) -> SongEdited:
 
 def _map_fields(song: Song) -> dict[str, object]:
     counts = int(song.length)
-    ones = [
-        int(placed.start) + at
-        for placed in song.placed
-        for at in range(0, placed.phrase.counts, song.count_unit)
-    ]
     return {
         "song": song_form(song),
         "marks": [
@@ -109,7 +105,8 @@ def _map_fields(song: Song) -> dict[str, object]:
         "length_counts": counts,
         "length_seconds": song.seconds(song.length),
         "counts": [round(song.seconds(count), 4) for count in range(counts + 1)],
-        "ones": ones,
+        "numbers": list(song.numbers),
+        "ones": [count for count, number in enumerate(song.numbers) if number == 1],
         "steady": not song.anchors or len(song.anchors) == 2,
         "line": write_song_line(song.bpm, song.phrases, song.count_unit),
     }

@@ -266,6 +266,13 @@ class Song:
         return tuple(placed)
 
     @cached_property
+    def numbers(self) -> tuple[int, ...]:
+        """What is said on each count: a phrase begins with 1, and it is 1 again after a unit."""
+        return tuple(
+            count % self.count_unit + 1 for phrase in self.phrases for count in range(phrase.counts)
+        )
+
+    @cached_property
     def length(self) -> Fraction:
         """Counts from the first to the end of the song."""
         return Fraction(sum(phrase.counts for phrase in self.phrases))

@@ -88,10 +88,8 @@ function Where({
       const at = countAt(map.counts, now);
       const index = map.marks.findLastIndex((mark) => mark.start_count <= at);
       const inside = at >= 0 && at < map.length_counts;
-      const since = at - (map.marks[index]?.start_count ?? 0);
       if (clock.current) clock.current.textContent = songClock(now);
-      if (count.current)
-        count.current.textContent = inside ? String((since % map.song.count_unit) + 1) : "–";
+      if (count.current) count.current.textContent = inside ? String(map.numbers[at] ?? "–") : "–";
       if (phrase.current) phrase.current.textContent = inside ? (names[index] ?? "") : "";
       frame = requestAnimationFrame(show);
     };

@@ -38,6 +38,7 @@ const MAP: SongMap = {
   length_counts: 24,
   length_seconds: 13,
   counts: Array.from({ length: 25 }, (_, n) => 1 + n / 2),
+  numbers: Array.from({ length: 24 }, (_, n) => (n % 8) + 1),
   ones: [0, 8, 16],
   steady: true,
   line: "120 bpm: intro 8, verse 16",

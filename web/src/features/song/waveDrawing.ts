@@ -92,18 +92,15 @@ function unsure(
 }
 
 function beats(ink: CanvasRenderingContext2D, view: View, map: SongMap) {
-  const { counts } = map;
-  const ones = new Set(map.ones);
+  const { counts, numbers } = map;
   const spacing = ((counts.at(-1) ?? 0) - (counts[0] ?? 0)) / Math.max(1, counts.length - 1);
   const wide = spacing * view.perSecond;
   const numbered = wide >= 20;
   ink.textAlign = "center";
   ink.font = '13px "Atkinson Hyperlegible Next Variable", sans-serif';
-  let since = 0;
-  const from = Math.max(0, firstAt(counts, timeAt(view, -40)) - map.song.count_unit);
+  const from = Math.max(0, firstAt(counts, timeAt(view, -40)));
   for (let n = from; n < counts.length - 1; n++) {
-    const one = ones.has(n);
-    since = one ? 1 : since + 1;
+    const one = numbers[n] === 1;
     const x = xOf(view, counts[n] ?? 0);
     if (x > view.width + 20) break;
     if (!one && wide < 5) continue;
@@ -111,9 +108,9 @@ function beats(ink: CanvasRenderingContext2D, view: View, map: SongMap) {
     ink.fillStyle = one ? WALNUT : "rgba(42,33,27,.38)";
     const tall = one ? WAVE : WAVE * 0.45;
     ink.fillRect(x - (one ? 0.75 : 0.5), HEAD + WAVE - tall, one ? 1.5 : 1, tall);
-    if (numbered && (n > from || one)) {
+    if (numbered) {
       ink.fillStyle = one ? WALNUT : SOFT;
-      ink.fillText(String(since), x, HEAD + WAVE + 17);
+      ink.fillText(String(numbers[n]), x, HEAD + WAVE + 17);
     }
   }
   ink.textAlign = "start";
