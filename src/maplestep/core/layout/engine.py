@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from fractions import Fraction
 from typing import Final, NamedTuple
@@ -38,6 +38,11 @@ def lay_out(routine: Routine) -> Timeline:
     layer = _Layer(routine)
     segments = tuple(layer.segments())
     return Timeline(routine=routine, segments=segments, occurrences=tuple(layer.occurrences))
+
+
+_At = tuple[Event, Cut | None]
+"""An event and the count of the wall it comes after; None at its end."""
+_BREAKS: Final = frozenset({EventKind.BRIDGE, EventKind.WAIT})
 
 
 class _Plan(NamedTuple):
@@ -201,33 +206,13 @@ class _Layer:
     def _plan(self, wall: int, part: Part, first: Fraction, last: Fraction) -> _Plan:
         """Which events this wall meets, and where it stops."""
         met = [*self._numbered.get(wall, ())]
-        changed = next((e for e in met if self._changes(e, part)), None)
-        for event in self._by_rule:
-            if event.kind is EventKind.CHANGE and changed is None and self._changes(event, part):
-                changed = event if self._rules(event, part, first, last) is not None else None
+        changed = self._changed(met, part, first, last)
         danced = (self._routine.steps_of(changed) if changed else None) or part
         if danced is not part and last == part.length:
             last = danced.length
-        placed = [(e, e.after) for e in met if e.kind is not EventKind.CHANGE]
-        for event in self._by_rule:
-            if event.kind not in (EventKind.CHANGE, EventKind.ENDING):
-                cut = self._rules(event, danced, first, last)
-                if cut is not None:
-                    placed.append((event, cut))
-        stops = sorted(
-            ((e, cut) for e, cut in placed if e.stops and cut and first + cut.at < last),
-            key=lambda pair: pair[1].at,
-        )
-        stop, upto, whole = None, Cut(at=last), last == danced.length
-        if stops:
-            stop = stops[0][0]
-            upto = _shifted(stops[0][1], first)
-        breaks = [
-            (e, _shifted(cut, first))
-            for e, cut in placed
-            if cut and e.kind in (EventKind.BRIDGE, EventKind.WAIT) and first + cut.at <= upto.at
-        ]
-        breaks.sort(key=lambda pair: pair[1].at)
+        placed = self._placed(met, danced, first, last)
+        stop, upto = _stop(placed, first, last)
+        breaks = _breaks(placed, first, upto)
         added = sum(
             (self._routine.tag_length(e) for e, _ in breaks if e.kind is EventKind.BRIDGE), ZERO
         )
@@ -239,13 +224,35 @@ class _Layer:
             part=danced,
             first=first,
             upto=upto,
-            whole=whole,
+            whole=last == danced.length,
             changed=changed,
             breaks=tuple(breaks),
             stop=stop,
             tags=() if stop else tuple(e for e, _ in placed if e.kind is EventKind.TAG),
             ending=ending,
         )
+
+    def _changed(
+        self, met: Sequence[Event], part: Part, first: Fraction, last: Fraction
+    ) -> Event | None:
+        """The step change of this wall: by its number, or else the first whose rule holds."""
+        numbered = next((event for event in met if self._changes(event, part)), None)
+        if numbered is not None:
+            return numbered
+        ruled = (event for event in self._by_rule if self._changes(event, part))
+        return next((e for e in ruled if self._rules(e, part, first, last) is not None), None)
+
+    def _placed(
+        self, met: Sequence[Event], danced: Part, first: Fraction, last: Fraction
+    ) -> list[_At]:
+        """Every event of this wall but a step change, and after which count it comes."""
+        placed: list[_At] = [(e, e.after) for e in met if e.kind is not EventKind.CHANGE]
+        for event in self._by_rule:
+            if event.kind not in (EventKind.CHANGE, EventKind.ENDING):
+                cut = self._rules(event, danced, first, last)
+                if cut is not None:
+                    placed.append((event, cut))
+        return placed
 
     def _changes(self, event: Event, part: Part) -> bool:
         if event.kind is not EventKind.CHANGE:
@@ -429,6 +436,25 @@ def _cut_of(item: Item, length: Fraction) -> tuple[Fraction, Fraction]:
         return ZERO, length
     last = min(Fraction(item.last), length)
     return min(Fraction(item.first - 1), last), last
+
+
+def _stop(placed: Sequence[_At], first: Fraction, last: Fraction) -> tuple[Event | None, Cut]:
+    """The first event that breaks the wall off, and the count of the part it comes after."""
+    stops = [(e, cut) for e, cut in placed if e.stops and cut and first + cut.at < last]
+    if not stops:
+        return None, Cut(at=last)
+    event, cut = min(stops, key=lambda pair: pair[1].at)
+    return event, _shifted(cut, first)
+
+
+def _breaks(placed: Sequence[_At], first: Fraction, upto: Cut) -> list[tuple[Event, Cut]]:
+    """The bridges and waits before the wall is over, in the order of their counts."""
+    breaks = [
+        (event, _shifted(cut, first))
+        for event, cut in placed
+        if cut and event.kind in _BREAKS and first + cut.at <= upto.at
+    ]
+    return sorted(breaks, key=lambda pair: pair[1].at)
 
 
 def _shifted(cut: Cut, first: Fraction) -> Cut:

@@ -159,38 +159,62 @@ def _heading(
     state: State, choice: Choice, context: Context, following: Choice | None
 ) -> tuple[float, State]:
     length = max(state.reached - state.base, 0)
-    cost = _left(state)
     line = choice.lines[0]
-    again = isinstance(line, SectionHeading) and line.repeats is not None
-    plain = isinstance(line, SectionHeading) and not (line.first or line.title.startswith("Sec"))
-    if choice.role is Role.SECTION:
-        cost += 1.5 if state.fresh and not again else 0.0
-        cost += 0.8 if length % 2 and length % 3 else 0.0
-        written_out = following is not None and following.first in {1, choice.first or 1}
-        cost += 1.0 if again and written_out and opens_section(following) else 0.0  # danced twice
-        if plain and not again and not _words_of(line) and not opens_section(following):
-            cost += 1.5
-    elif isinstance(line, PartHeading):
-        cost += _cost_of_part(line, context)
-        cost += _NOT_YET if state.head and _only_states(line, following) else 0.0
     behind = _on_its_line(line)
-    base = state.reached if choice.role is Role.SECTION else 0
-    proper = _is_proper(line) if isinstance(line, PartHeading) else state.proper
-    uncounted = not behind and bool(_words_of(line)) and not plain and not opens_section(following)
-    unknown = state.total < 0 or again or (uncounted and proper)
-    return cost, State(
+    after = State(
         head=False,
         titled=True,
-        waiting=3 if choice.role is Role.SECTION and not behind and tells_steps(line) else 0,
-        base=0 if behind else base,
+        base=0,
         reached=behind,
-        headed=choice.role is Role.SECTION,
-        fresh=choice.role is Role.SECTION and not behind and not again and not _steps_on(line),
         side=state.side,
         opened=choice.first,
-        total=-1 if unknown else state.total + length * state.proper,
-        proper=proper,
+        total=state.total + length * state.proper if state.total >= 0 else -1,
+        proper=state.proper,
     )
+    if isinstance(line, SectionHeading):
+        return _section(state, choice, line, following, after)
+    assert isinstance(line, PartHeading)
+    cost = _left(state) + _cost_of_part(line, context)
+    cost += _NOT_YET if state.head and _only_states(line, following) else 0.0
+    proper = _is_proper(line)
+    uncounted = not behind and bool(line.words) and not opens_section(following)
+    total = -1 if uncounted and proper else after.total
+    return cost, after._replace(proper=proper, total=total)
+
+
+def _section(
+    state: State, choice: Choice, line: SectionHeading, following: Choice | None, after: State
+) -> tuple[float, State]:
+    """The cost of a section's heading; how long the dance is may no longer be known behind it."""
+    again = line.repeats is not None
+    empty = not after.reached
+    told = bool(line.words) and not _is_plain(line) and not opens_section(following)
+    total = -1 if again or (empty and told and state.proper) else after.total
+    return _cost_of_section(state, choice, line, following), after._replace(
+        waiting=3 if empty and tells_steps(line) else 0,
+        base=state.reached if empty else 0,
+        headed=True,
+        fresh=empty and not again and not _steps_on(line),
+        total=total,
+    )
+
+
+def _is_plain(line: SectionHeading) -> bool:
+    """A heading that is neither numbered nor a range of counts."""
+    return not (line.first or line.title.startswith("Sec"))
+
+
+def _cost_of_section(
+    state: State, choice: Choice, line: SectionHeading, following: Choice | None
+) -> float:
+    length = max(state.reached - state.base, 0)
+    opens = opens_section(following)
+    cost = _left(state) + (0.8 if length % 2 and length % 3 else 0.0)
+    if line.repeats is not None:
+        written_out = following is not None and following.first in {1, choice.first or 1}
+        return cost + (1.0 if written_out and opens else 0.0)  # danced twice
+    bare = _is_plain(line) and not line.words and not opens
+    return cost + 1.5 * state.fresh + 1.5 * bare
 
 
 def _cost_of_block(state: State, following: Choice | None) -> float:
