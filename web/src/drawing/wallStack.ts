@@ -26,16 +26,19 @@ export function rowsOf(segments: SegmentView[]): StackRow[] {
   return rows;
 }
 
-/** The pieces of a row that are counts of the wall itself. */
-const own = (row: StackRow) => [row.main, ...row.rest.filter((segment) => segment.kind === "wall")];
+/** The pieces of a row that are counts of the wall itself: a bridge breaks it in two. */
+export const piecesOf = (row: StackRow) => [
+  row.main,
+  ...row.rest.filter((segment) => segment.kind === "wall"),
+];
 
 /** Where in the row, in counts from its start, so many counts of the wall are over. */
 export function offsetOf(row: StackRow, after: number): number {
-  for (const piece of own(row)) {
+  for (const piece of piecesOf(row)) {
     const into = after - (piece.first - row.main.first);
     if (into <= piece.length) return piece.start - row.main.start + Math.max(into, 0);
   }
-  const last = own(row).at(-1) ?? row.main;
+  const last = piecesOf(row).at(-1) ?? row.main;
   const over = after - (last.first - row.main.first) - last.length;
   return last.start - row.main.start + last.length + over;
 }
@@ -43,7 +46,7 @@ export function offsetOf(row: StackRow, after: number): number {
 /** How many counts of the wall are over so far into the row; the inverse of `offsetOf`. */
 export function afterAt(row: StackRow, offset: number): number {
   let after = offset;
-  for (const piece of own(row)) {
+  for (const piece of piecesOf(row)) {
     const from = piece.start - row.main.start;
     if (offset < from) return piece.first - row.main.first;
     after = piece.first - row.main.first + offset - from;

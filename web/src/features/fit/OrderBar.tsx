@@ -3,8 +3,8 @@ import { Button, Dropdown, Input, InputNumber, Select } from "antd";
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
 
-import type { Schemas, Timeline } from "../../shared/api/client";
-import type { StackRow } from "../../drawing/wallStack";
+import type { Schemas, SegmentView, Timeline } from "../../shared/api/client";
+import { piecesOf, type StackRow } from "../../drawing/wallStack";
 import { CLOCKS } from "../../shared/theme/facing";
 
 type Pin = Schemas["PinForm"];
@@ -32,6 +32,7 @@ export function OrderBar(props: Props) {
     setText(sequence);
   }
   const at = row?.main.item ?? null;
+  const pieces = row ? piecesOf(row) : [];
   const item = at === null ? undefined : timeline.order[at];
   const names = timeline.parts.filter((part) => part.kind !== "change").map((part) => part.name);
   const put = (where: number) =>
@@ -64,9 +65,11 @@ export function OrderBar(props: Props) {
           {row && (
             <span className="soft">
               {t("order.lasts", {
-                count: row.main.length,
-                seconds: (row.main.end_seconds - row.main.start_seconds).toFixed(1),
-                phrases: row.main.phrases.map((span) => span.name).join(", "),
+                count: total(pieces.map((piece) => piece.length)),
+                seconds: total(
+                  pieces.map((piece) => piece.end_seconds - piece.start_seconds),
+                ).toFixed(1),
+                phrases: phrasesOf(pieces).join(", "),
               })}
             </span>
           )}
@@ -172,4 +175,14 @@ function PinChoice({ part, pins, onPins }: PinProps) {
       />
     </label>
   );
+}
+
+const total = (numbers: number[]) => numbers.reduce((sum, number) => sum + number, 0);
+
+/** Each phrase once, also where a bridge lies in it. */
+function phrasesOf(pieces: SegmentView[]): string[] {
+  const spans = pieces.flatMap((piece) => piece.phrases);
+  return spans
+    .filter((span, at) => spans.findIndex((each) => each.index === span.index) === at)
+    .map((span) => span.name);
 }
