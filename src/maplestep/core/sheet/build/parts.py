@@ -268,16 +268,7 @@ class PartBuilder:
 
     def _in_usual_rhythm(self, texts: Sequence[tuple[str, int, Span]], wanted: int | None) -> bool:
         """Dance lines without counts in their figures' rhythm, when that fills the section."""
-        whole = section_column(texts[0][0], self._lexicon) if len(texts) == 1 else ""
-        if whole and (wanted or counts_in(whole)) == counts_in(whole):
-            columns = [whole]
-        else:
-            columns = []
-            for text, _, _ in texts:
-                # "Same on L" takes as long as what stands before it.
-                again = columns and read_repetition(text, counted=True) is not None
-                column = f"1-{counts_in(columns[-1])}" if again and columns[-1] else ""
-                columns.append(column or usual_column(text, self._lexicon))
+        columns = self._usual_columns([text for text, _, _ in texts], wanted)
         lengths = [counts_in(column) for column in columns]
         total = sum(lengths)
         if not total or (wanted or total) != total or (not wanted and total % 2):
@@ -288,6 +279,19 @@ class PartBuilder:
                 self._add_uncounted(text, offset, span, moved(column, at))
                 at += length
         return True
+
+    def _usual_columns(self, texts: Sequence[str], wanted: int | None) -> list[str]:
+        """The count column of each text, "" where it is not known."""
+        whole = section_column(texts[0], self._lexicon) if len(texts) == 1 else ""
+        if whole and (wanted or counts_in(whole)) == counts_in(whole):
+            return [whole]
+        columns: list[str] = []
+        for text in texts:
+            # "Same on L" takes as long as what stands before it.
+            again = columns and read_repetition(text, counted=True) is not None
+            column = f"1-{counts_in(columns[-1])}" if again and columns[-1] else ""
+            columns.append(column or usual_column(text, self._lexicon))
+        return columns
 
     def _on_all_counts(self, texts: Sequence[tuple[str, int, Span]], wanted: int | None) -> bool:
         """ "[1-8] R figure of eight vine": the words of the heading take all its counts."""

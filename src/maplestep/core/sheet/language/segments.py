@@ -81,13 +81,19 @@ def _give_back(before: ClauseWords, segment: ClauseWords) -> None:
     if not (listed or segment.carried == 1) or kinds[:2] != [Kind.FOOT, Kind.FIGURE]:
         return
     own = segment.lexemes[0].value
-    named = segment.lexemes[2].value if kinds[2:] == [Kind.FOOT] else None
-    # Without a foot of its own it is the next one's, where nothing is stepped on.
-    lifted = not listed and named is None and segment.lexemes[1].value.ways[0].startswith("[")
     feet = [lexeme.value for lexeme in before.lexemes if lexeme.kind is Kind.FOOT]
-    enough = listed or len(feet) > 1
-    if (lifted or named is own.other) and enough and feet[-1] is not own:
+    walks_on = (listed or len(feet) > 1) and feet[-1] is not own
+    if walks_on and _needs_no_foot(segment, own, listed=listed):
         before.lexemes.append(segment.lexemes.pop(0))
+
+
+def _needs_no_foot(segment: ClauseWords, own: Foot, *, listed: bool) -> bool:
+    """Has the figure behind the foot one of its own, or is it one that steps on nothing?"""
+    behind = segment.lexemes[2:3]
+    if behind and behind[0].kind is Kind.FOOT:
+        return behind[0].value is own.other
+    # Without a foot of its own it is the next one's, where nothing is stepped on.
+    return not listed and bool(segment.lexemes[1].value.ways[0].startswith("["))
 
 
 def _parted(segment: ClauseWords) -> list[ClauseWords]:

@@ -102,13 +102,8 @@ def read_repetition(text: str, *, counted: bool = False) -> Repetition | None:
     True
     """
     plain = fold(text)
-    if counted and _BARE.match(plain):
-        return Repetition(counts=True, first=1, last=0, mirrored=False)
-    if counted and (on := _BARE_ON.match(plain)):
-        side = on["on"] if re.fullmatch(_SIDE_WORD, on["on"]) else ""
-        return Repetition(
-            counts=True, first=1, last=0, mirrored=not side, starting=_foot(side) if side else None
-        )
+    if counted and (bare := _bare(plain)) is not None:
+        return bare
     match = _AGAIN.match(plain) or _BEHIND.match(plain) or _SAME_AGAIN.match(plain)
     match = match or _EQUALS.match(plain)
     if match is None:
@@ -126,10 +121,19 @@ def read_repetition(text: str, *, counted: bool = False) -> Repetition | None:
         mirrored=bool(_MIRROR.search(plain)),
         starting=_foot(next((s for s in starting.groups() if s), "")) if starting else None,
         back=int(said.get("back") or 0),
-        part=part[1].replace("’", "'").capitalize()
-        if part
-        else (said.get("of") or "").capitalize(),
+        part=(part[1].replace("’", "'") if part else said.get("of") or "").capitalize(),
     )
+
+
+def _bare(plain: str) -> Repetition | None:
+    """ "Repeat", "same on L", "again on the other foot": so many counts once more."""
+    if _BARE.match(plain):
+        return Repetition(counts=True, first=1, last=0, mirrored=False)
+    on = _BARE_ON.match(plain)
+    if on is None:
+        return None
+    side = on["on"] if re.fullmatch(_SIDE_WORD, on["on"]) else ""
+    return Repetition(counts=True, first=1, last=0, mirrored=not side, starting=_foot(side))
 
 
 def repeated_behind(words: str) -> tuple[int, int] | None:
