@@ -188,6 +188,32 @@ HEADINGS = ["Section 1", "Tag", "Part B", "[1-8]", "(facing 9:00)", "\n"]
 PIECES = st.sampled_from([*COUNT_WORDS, *STEP_WORDS, *HEADINGS])
 
 
+@pytest.mark.parametrize(
+    "words", ["&", "& &", "& heel", "heel & & heel &", "(&) R heel", "& & & R"]
+)
+@pytest.mark.parametrize("before", ["", "S1 ", "[1-8] ", "1-8 "])
+def test_an_ampersand_alone_is_no_count(words: str, before: str) -> None:
+    for text in (f"T\n{before}{words}", f"T\n16 counts\n\n{before}{words}\nL heel & R heel &"):
+        assert read_sheet(text).sheet is not None
+
+
+def test_the_same_again_takes_as_long_as_what_stands_before_it() -> None:
+    # One count and one more; four and four more; behind the words, or in brackets of its own.
+    for line, length in (("1-2 R stomp, same on L", 2), ("1-8 R rocking chair; same on L", 8)):
+        part = read_sheet(f"T\n{line}").sheet.wall
+        assert part is not None and part.length == length
+        half = len(part.moves) // 2
+        feet = [move.foot.other if move.foot else None for move in part.moves[:half]]
+        assert [move.foot for move in part.moves[half:]] == feet
+    for line in (
+        "S1 stomp, same on L",
+        "S1 R stomp; repeat on L",
+        "stomp R; same on L",
+        "S1 same on L",
+    ):
+        read_sheet(f"T\n16 counts\n\n{line}\nsame on L")
+
+
 @settings(max_examples=150, deadline=None)
 @given(st.one_of(st.text(max_size=300), st.lists(PIECES, max_size=40).map(" ".join)))
 def test_any_text_is_read_without_a_crash(text: str) -> None:

@@ -28,7 +28,7 @@ from ..language.interpretations import (
     usual_column,
 )
 from ..language.lexicon import Lexicon
-from ..language.sharing import counts_in, moved
+from ..language.sharing import counts_in, moved, whole_counts
 from ..lines.columns import counted_lines, has_own_counts, numbers, option_in
 from ..lines.model import OptionLine, Remark, SectionHeading, StepLine
 from ..lines.repeats import Repetition, read_repetition, repeated_behind
@@ -289,7 +289,7 @@ class PartBuilder:
         for text in texts:
             # "Same on L" takes as long as what stands before it.
             again = columns and read_repetition(text, counted=True) is not None
-            column = f"1-{counts_in(columns[-1])}" if again and columns[-1] else ""
+            column = whole_counts(1, counts_in(columns[-1])) if again and columns[-1] else ""
             columns.append(column or usual_column(text, self._lexicon))
         return columns
 

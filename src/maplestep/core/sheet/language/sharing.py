@@ -25,7 +25,7 @@ def column_of(uses: Sequence[FigureUse], between: Container[int] = ()) -> str:
     columns: list[str] = []
     at = 0
     for use, following in with_next(uses):
-        if use.start in between and columns[-1:] != ["&"]:
+        if use.start in between and columns[-1:] not in ([], ["&"]):
             columns.append("&")
             continue
         rhythm = use.figure.rhythm(way_before(use, following))
@@ -60,6 +60,11 @@ def steps_and_turns(use: FigureUse) -> bool:
 def counts_in(column: str) -> int:
     """How many counts a column takes up: up to its last whole one."""
     return int(max(parse_counts(column).positions)) + 1 if column else 0
+
+
+def whole_counts(first: int, last: int) -> str:
+    """The column of all counts from the first to the last: "1-4", or "1" alone."""
+    return str(first) if first == last else f"{first}-{last}"
 
 
 @cache

@@ -15,6 +15,7 @@ from typing import Final, NamedTuple
 
 from ...primitives.moves import Span
 from ..language.gauge import opens_with_counts, step_words
+from ..language.sharing import whole_counts
 from .model import StepLine
 from .repeats import read_repetition, repeated_behind
 
@@ -167,9 +168,9 @@ def halved(line: StepLine) -> tuple[StepLine, ...]:
     middle = (said[0] + said[1]) // 2
     words = line.words[cut[1] :]
     return (
-        line._replace(counts=f"{said[0]}-{middle}", words=line.words[: cut[0]]),
+        line._replace(counts=whole_counts(said[0], middle), words=line.words[: cut[0]]),
         line._replace(
-            counts=f"{middle + 1}-{said[1]}", words=words, words_at=line.words_at + cut[1],
+            counts=whole_counts(middle + 1, said[1]), words=words, words_at=line.words_at + cut[1],
             repeats=read_repetition(words, counted=True),
         ),
     )  # fmt: skip
