@@ -183,7 +183,19 @@ def test_every_sentence_ends_and_keeps_its_temper(text: str, advised: str) -> No
 
 
 COUNT_WORDS = ["1&2", "1-4", "7-8&", "9-16", "&", "32 counts", "x2"]
-STEP_WORDS = ["R", "left", "shuffle", "¼", "pivot", "vine", "hold", "weight R", ","]
+STEP_WORDS = [
+    "R",
+    "left",
+    "shuffle",
+    "¼",
+    "pivot",
+    "vine",
+    "hold",
+    "weight R",
+    ",",
+    "heel",
+    "same on L",
+]
 HEADINGS = ["Section 1", "Tag", "Part B", "[1-8]", "(facing 9:00)", "\n"]
 PIECES = st.sampled_from([*COUNT_WORDS, *STEP_WORDS, *HEADINGS])
 
