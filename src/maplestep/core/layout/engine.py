@@ -40,7 +40,7 @@ def lay_out(routine: Routine) -> Timeline:
     return Timeline(routine=routine, segments=segments, occurrences=tuple(layer.occurrences))
 
 
-_At = tuple[Event, Cut | None]
+_Placed = tuple[Event, Cut | None]
 """An event and the count of the wall it comes after; None at its end."""
 _BREAKS: Final = frozenset({EventKind.BRIDGE, EventKind.WAIT})
 
@@ -244,9 +244,9 @@ class _Layer:
 
     def _placed(
         self, met: Sequence[Event], danced: Part, first: Fraction, last: Fraction
-    ) -> list[_At]:
+    ) -> list[_Placed]:
         """Every event of this wall but a step change, and after which count it comes."""
-        placed: list[_At] = [(e, e.after) for e in met if e.kind is not EventKind.CHANGE]
+        placed: list[_Placed] = [(e, e.after) for e in met if e.kind is not EventKind.CHANGE]
         for event in self._by_rule:
             if event.kind not in (EventKind.CHANGE, EventKind.ENDING):
                 cut = self._rules(event, danced, first, last)
@@ -438,7 +438,7 @@ def _cut_of(item: Item, length: Fraction) -> tuple[Fraction, Fraction]:
     return min(Fraction(item.first - 1), last), last
 
 
-def _stop(placed: Sequence[_At], first: Fraction, last: Fraction) -> tuple[Event | None, Cut]:
+def _stop(placed: Sequence[_Placed], first: Fraction, last: Fraction) -> tuple[Event | None, Cut]:
     """The first event that breaks the wall off, and the count of the part it comes after."""
     stops = [(e, cut) for e, cut in placed if e.stops and cut and first + cut.at < last]
     if not stops:
@@ -447,7 +447,7 @@ def _stop(placed: Sequence[_At], first: Fraction, last: Fraction) -> tuple[Event
     return event, _shifted(cut, first)
 
 
-def _breaks(placed: Sequence[_At], first: Fraction, upto: Cut) -> list[tuple[Event, Cut]]:
+def _breaks(placed: Sequence[_Placed], first: Fraction, upto: Cut) -> list[tuple[Event, Cut]]:
     """The bridges and waits before the wall is over, in the order of their counts."""
     breaks = [
         (event, _shifted(cut, first))

@@ -8,10 +8,9 @@ from typing import Final
 
 from ...figures.expand import FigureUse, Weight
 from ...figures.model import Figure
-from ...figures.vocabulary import BY_NAME, STEP
+from ...figures.vocabulary import BY_NAME, PIVOT, STEP
 from ...primitives.feet import Foot
 from .lexicon import Lexeme
-from .sharing import steps_and_turns
 
 # Hips go to the same side again.
 _STAY: Final = frozenset({"bump", "sway"})
@@ -184,6 +183,6 @@ def _alternate(use: FigureUse, index: int) -> Foot | None:
         figure.lengths[0] % 2 == 0
         or figure.ways[0].startswith("[")
         or figure.name in _STAY | _ON_THE_SPOT
-        or steps_and_turns(use)
+        or figure is PIVOT
     )
     return use.foot.other if use.foot and index % 2 and not same else use.foot

@@ -136,6 +136,8 @@ def in_rhythm(fitted: Fitted, landings: int) -> Fitted | None:
 MOST_READINGS: Final = 8
 _BENT: Final = 1.5
 _UNREAD: Final = 2.0
+_SKIPPED: Final = 1.0
+"""An "&" left out that puts down a foot."""
 
 
 class _Search:
@@ -212,6 +214,8 @@ class _Search:
         if not comparable(uses, left, self._landings):
             # "LF forward (slow, hold on 2)": the bracket does not tell the step once more.
             unread += [(c.start, c.end) for c in left if _has_to_be_danced(c, chosen)]
+        if left and _changes_feet(clauses, chosen):
+            cost += _SKIPPED
         told, differs = compared(uses, left, self._landings)
         plain = cost if cost > _FREE_WAYS or unread or differs else 0.0
         return Fitted(
@@ -381,6 +385,7 @@ def _with_their_steps(uses: Sequence[FigureUse]) -> list[FigureUse]:
 
 
 def _is_step(use: FigureUse) -> bool:
+    """Does it end on the foot one pivots from? Of two moves, as rock and recover, it does not."""
     moves = moves_of(use.figure.ways[0])
     return use.figure is not PIVOT and len(moves) != 2 and bool(moves[-1].weight)
 

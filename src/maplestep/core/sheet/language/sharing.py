@@ -8,6 +8,7 @@ from typing import Final
 
 from ...figures.expand import FigureUse
 from ...figures.model import moves_of
+from ...figures.vocabulary import PIVOT
 from ...primitives.counts import parse_counts
 
 
@@ -53,8 +54,7 @@ def _rocks_back(use: FigureUse, following: FigureUse | None) -> bool:
 
 def steps_and_turns(use: FigureUse) -> bool:
     """ "R fwd pivot ¼ L" is the step and the turn."""
-    turns = use.figure.lengths == (1, 2) and moves_of(use.figure.ways[1])[-1].verb == "pivot"
-    return turns and use.foot is not None and use.direction != ""
+    return use.figure is PIVOT and use.foot is not None and use.direction != ""
 
 
 def counts_in(column: str) -> int:
