@@ -676,7 +676,11 @@ def _with_tail(text: str, at: int, span: Span) -> Iterator[tuple[str, int, Span]
         yield text[cut[1] :], at + cut[1], span
 
 
+_TELLING: Final = 6
+
+
 def _names_steps(text: str) -> bool:
-    """Are these the words of steps, feet and all?"""
+    """Are these the words of steps, feet and all? One strange word among many is a step too."""
     seen = gauge(text)
-    return seen.steps > 0 and seen.feet > 0 and not seen.unknown
+    told = seen.steps > 0 and seen.feet > 0
+    return told and (not seen.unknown or seen.steps + seen.feet >= _TELLING * seen.unknown)

@@ -12,11 +12,12 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
+from itertools import pairwise
 from typing import Final
 
 from ...figures.expand import FigureUse
 from ...figures.model import moves_of
-from ...figures.vocabulary import BY_NAME, PIVOT
+from ...figures.vocabulary import BY_NAME, PIVOT, STEP
 from .clause import Clause, Sense
 from .clauses import HIPS, read_clause, side_then_foot
 from .describing import comparable, compared
@@ -112,10 +113,11 @@ def readings(words: str, landings: int, lexicon: Lexicon) -> tuple[Fitted, ...]:
 
 
 def _more_usual(fitted: Fitted, landings: int) -> Fitted | None:
-    """ "Heel grind, coaster" on four counts: the grind is no single move when 1-2, 3&4 fits."""
+    """ "Heel grind, coaster" on four counts: the grind is no single move when 1-2, 3&4 fits, nor
+    is a rock that nothing recovers from."""
     cut = any(
-        0 < share < use.figure.lengths[0] and not use.figure.repeats
-        for use, share in zip(fitted.uses, fitted.shares, strict=True)
+        0 < share < use.figure.lengths[way_before(use, after)] and not use.figure.repeats
+        for (use, after), share in zip(with_next(fitted.uses), fitted.shares, strict=True)
     )
     if not cut:
         return None
@@ -296,7 +298,7 @@ def _bent(
 ) -> Fitted | None:
     """Read otherwise than written: in the figures' usual rhythm, or stretched evenly."""
     if whole:
-        for uses, unread in ways:
+        for uses, unread in sorted(ways, key=lambda way: _treads_twice(way[0])):
             rhythm = usual_rhythm(uses, landings)
             if rhythm is not None:
                 shares = tuple(
@@ -340,6 +342,8 @@ def section_column(words: str, lexicon: Lexicon) -> str:
             return fitting[0]
         if size == 8 and columns:
             fitted = fit_line(words, 8, True, lexicon)
+            if fitted.how == "rhythm" and not fitted.unknown and not fitted.unread:
+                return fitted.rhythm
             plain = fitted.how == "" and fitted.lasts == 1 and fitted.uses
             if plain and not fitted.unknown and not fitted.unread:
                 usual = zip(fitted.uses, fitted.shares, strict=True)
@@ -363,16 +367,27 @@ def _usual_columns(words: str, lexicon: Lexicon, *, paired: bool) -> Iterator[st
             continue
         if len(chosen) < len(clauses) and _changes_feet(clauses, chosen):
             continue
-        for uses in forms_of(chosen):
-            if uses:
-                # "R heel & L heel": the foot comes together between two counts.
-                between = {use.start for use in uses if words[use.start] == "&"}
-                column = column_of(_with_their_steps(uses) if paired else uses, between)
-                if any(use.bare_turn for use in uses):
-                    turning.append(column)
-                else:
-                    yield column
+        forms = [uses for uses in forms_of(chosen) if uses]
+        sound = [uses for uses in forms if not _treads_twice(uses)]
+        for uses in sound or forms:
+            # "R heel & L heel": the foot comes together between two counts.
+            between = {use.start for use in uses if words[use.start] == "&"}
+            column = column_of(_with_their_steps(uses) if paired else uses, between)
+            if any(use.bare_turn for use in uses):
+                turning.append(column)
+            else:
+                yield column
     yield from turning
+
+
+def _treads_twice(uses: Sequence[FigureUse]) -> bool:
+    """ "L behind, L forward": does a foot step that has just stepped?"""
+    return any(
+        before.foot is use.foot is not None
+        and before.figure is use.figure is STEP
+        and before.weight is use.weight is None
+        for before, use in pairwise(uses)
+    )
 
 
 def _with_their_steps(uses: Sequence[FigureUse]) -> list[FigureUse]:
@@ -393,6 +408,9 @@ def _is_step(use: FigureUse) -> bool:
 def _changes_feet(clauses: Sequence[Clause], chosen: Sequence[Clause]) -> bool:
     """ "R heel & L heel": is an "&" left out that puts down the foot in the air?"""
     kept = {id(clause) for clause in chosen}
+    opens = clauses[0].ampersand and id(clauses[0]) not in kept
+    if opens and any(clause.ampersand for clause in chosen):
+        return True  # "& L heel & R heel": what the second one is, the first one is
     return any(
         between.ampersand
         and id(between) not in kept

@@ -36,8 +36,11 @@ _EIGHTHS: Final = {
     **{"1/8": 1, "1/4": 2, "3/8": 3, "1/2": 4, "2/4": 4, "5/8": 5, "3/4": 6, "7/8": 7},
 }
 
+_X_GLUED: Final = r"(?<![^\W\d_])[xX](?=-?(?:shuf|rock|trip|chass|samba|unw|point|step|side))"
+"""The cross in short: "xshuffle", "x-rock"."""
 _TOKEN: Final = re.compile(
-    r"(?P<word>(?![xX]\s?\d)[^\W\d_¼½¾⅛⅜⅝⅞]+(?:['’][^\W\d_¼½¾⅛⅜⅝⅞]+)*)"
+    rf"(?P<word>{_X_GLUED}|"
+    r"(?![xX]\s?\d)[^\W\d_¼½¾⅛⅜⅝⅞]+(?:['’][^\W\d_¼½¾⅛⅜⅝⅞]+)*)"
     r"|(?P<mark>[,;:()\[\]&+/.|\n…])"
     r"|(?P<amount>1\s+(?:&\s+)?[13]/[24](?!\d)|1[½¼¾]|[½¼¾⅛⅜⅝⅞]|[1-357]/[248](?!\d))"
     r"|(?P<clock>\d{1,2}[:h]\d{2}\b|\d{1,2}\s?[oO]['’]?\s?[cC]lock)"

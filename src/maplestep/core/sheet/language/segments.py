@@ -98,14 +98,18 @@ def _needs_no_foot(segment: ClauseWords, own: Foot, *, listed: bool) -> bool:
 
 def _parted(segment: ClauseWords) -> list[ClauseWords]:
     """ "L ¼ brush R", "R side touch L": two feet are named, so the first one has stepped; so it
-    has in "R side drag", since what is dragged is the other one."""
+    has in "R side drag", since what is dragged is the other one, and before a figure that begins
+    with a step of its own."""
     lexemes = segment.lexemes
     index = next((i for i, x in enumerate(lexemes) if x.kind is Kind.FIGURE), 0)
     before, behind = lexemes[:index], lexemes[index + 1 : index + 2]
     kinds = {x.kind for x in before[1:]}
     moved = before[:1] and before[0].kind is Kind.FOOT and kinds & _MOVED and kinds <= _MOVES
-    drags = moved and lexemes[index].value.name == "drag" and Kind.DIRECTION in kinds
-    if drags and not behind and not lexemes[index].gerund:
+    stepped = moved and Kind.DIRECTION in kinds and not lexemes[index].gerund
+    figure = lexemes[index]
+    drags = stepped and figure.value.name == "drag" and not behind
+    # "R side behind side cross": the figure is told step by step, and has its own first one.
+    if drags or (stepped and figure.word in _FIRST_STEPS and min(figure.value.lengths) > 1):
         return [
             replace(segment, lexemes=before),
             replace(segment, lexemes=lexemes[index:], carried=0),
@@ -117,6 +121,9 @@ def _parted(segment: ClauseWords) -> list[ClauseWords]:
         return [segment]
     rest = replace(segment, lexemes=lexemes[index:], carried=0)
     return [replace(segment, lexemes=before), rest]
+
+
+_FIRST_STEPS: Final = frozenset({"behind", "cross", "side", "back", "croise", "derriere", "cote"})
 
 
 class _Cutter:
@@ -138,7 +145,7 @@ class _Cutter:
             if column and kinds == {Kind.FOOT}:
                 return  # a column of feet beside the one of steps, "R/L skate"
             self._cut(kind)
-            if lexeme.word == "&" and self.done:
+            if lexeme.word == "&" and (self.done or not self._depth):
                 step = ClauseWords(lexemes=[lexeme], optional=True, half=self._half, ampersand=True)
                 self.done.append(step)
         elif kind is Kind.FIGURE:

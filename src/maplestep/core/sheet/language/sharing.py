@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Container, Iterator, Sequence
 from functools import cache
+from itertools import accumulate, combinations, groupby
 from typing import Final
 
 from ...figures.expand import FigureUse
@@ -13,25 +14,78 @@ from ...primitives.counts import parse_counts
 
 
 def usual_rhythm(uses: Sequence[FigureUse], counts: int) -> str | None:
-    """The count column when each figure keeps its usual rhythm, if that fills the counts."""
-    rhythms = (use.figure.rhythm(way_before(use, after)) for use, after in with_next(uses))
-    if sum(map(_counts_of, rhythms)) != counts:
-        return None
-    spoken = column_of(uses)
+    """The count column when each figure keeps its usual rhythm, if that fills the counts.
+
+    A figure told step by step ("behind side cross") may have a count a step beside others; the
+    only three single steps of a line may be quick ("behind, ¼, forward" on 3&4).
+    """
+    rhythms = [use.figure.rhythm(way_before(use, after)) for use, after in with_next(uses)]
+    missing = counts - sum(map(_counts_of, rhythms))
+    if missing > 0:
+        rhythms = _with_slow_steps(uses, rhythms, missing) or []
+    elif missing < 0:
+        rhythms = _with_quick_steps(uses, rhythms, -missing) or []
+    spoken = _one_behind_the_other(rhythms).replace(" & ", "&")
     return spoken if "&" in spoken and not spoken.startswith("&") else None
+
+
+def _with_slow_steps(
+    uses: Sequence[FigureUse], rhythms: list[str], missing: int
+) -> list[str] | None:
+    """The rhythms with so many figures told step by step on whole counts, fours kept whole."""
+    told = [n for n, use in enumerate(uses) if _is_told(use) and rhythms[n] == _TRIPLE]
+    if not 0 < missing <= len(told) <= _MOST_TOLD:
+        return None
+    ways = (
+        [_SLOW if n in slow else rhythm for n, rhythm in enumerate(rhythms)]
+        for slow in combinations(told, missing)
+    )
+    return min(ways, key=_fours_cut)
+
+
+def _with_quick_steps(uses: Sequence[FigureUse], rhythms: list[str], over: int) -> list[str] | None:
+    """The rhythms with every run of three single steps on "1&2", if that saves so many counts."""
+    single = [rhythms[n] == "1" and not use.lasts for n, use in enumerate(uses)]
+    runs = [(one, sum(1 for _ in run)) for one, run in groupby(single)]
+    starts = accumulate((length for _, length in runs), initial=0)
+    threes = [at for at, (one, length) in zip(starts, runs, strict=False) if one and length == 3]
+    if len(threes) != over or len(runs) == 1:
+        return None
+    middles = {at + 1 for at in threes}
+    return ["&" if n in middles else rhythm for n, rhythm in enumerate(rhythms)]
+
+
+def _is_told(use: FigureUse) -> bool:
+    """Are its steps its name, a word each: "behind side cross"?"""
+    return len(use.figure.name.split()) == use.figure.lengths[0] > 1
+
+
+def _fours_cut(rhythms: Sequence[str]) -> int:
+    """How many fours end within a figure."""
+    ends = set(accumulate(map(_counts_of, rhythms)))
+    return sum(four not in ends for four in range(4, max(ends) + 1, 4))
+
+
+_TRIPLE: Final = "1&2"
+_SLOW: Final = "1-3"
+_MOST_TOLD: Final = 4
 
 
 def column_of(uses: Sequence[FigureUse], between: Container[int] = ()) -> str:
     """The count column of the figures' usual rhythms; those that start ``between`` take an "&"."""
     columns: list[str] = []
-    at = 0
     for use, following in with_next(uses):
-        if use.start in between and columns[-1:] not in ([], ["&"]):
-            columns.append("&")
-            continue
-        rhythm = use.figure.rhythm(way_before(use, following))
-        columns.append(moved(rhythm, at))
-        at += _counts_of(rhythm)
+        joins = use.start in between and columns[-1:] not in ([], ["&"])
+        columns.append("&" if joins else use.figure.rhythm(way_before(use, following)))
+    return _one_behind_the_other(columns)
+
+
+def _one_behind_the_other(rhythms: Sequence[str]) -> str:
+    columns: list[str] = []
+    at = 0
+    for rhythm in rhythms:
+        columns.append(rhythm if rhythm == "&" else moved(rhythm, at))
+        at += 0 if rhythm == "&" else _counts_of(rhythm)
     return " ".join(columns)
 
 

@@ -205,7 +205,13 @@ def _plain_steps(text: str, span: Span) -> tuple[Choice, ...] | None:
             return None
         known += seen.steps + seen.feet
     said = [number for line in lines for number in numbers(line.counts)]
-    if not said or len(numbers(lines[0].counts)) == 1 or _is_long(lines[0].counts):
+    first = lines[0].counts
+    if (
+        not said
+        or len(numbers(first)) == 1
+        or _is_long(first)
+        or (first.startswith("&") and first.endswith(" &"))
+    ):
         return None
     return (
         Choice(0.1, Role.STEPS, lines, said[0], said[-1]),
@@ -258,17 +264,46 @@ def _steps(text: str, span: Span) -> Iterator[Choice]:
             yield Choice(0.8 if bracketed else 0.3, Role.COUNTS, lines, said[0], said[-1])
         else:
             cost = _cost_of_steps(text, lines)
+            if _is_number_of(lines):
+                cost += 1.0
+                yield Choice(0.3, Role.WORDS, (Remark(text, span),))
             yield Choice(cost, Role.STEPS, lines, said[0], said[-1])
             if cut is counted_behind and _MAY_FACE.search(text):
                 # "R fwd [3]": the end of a line above, and what one faces behind it.
                 yield Choice(cost + 0.5, Role.WORDS, (Remark(text, span),))
-            if len(lines) == 1 and lines[0].counts in _TWO_IN_ONE:
-                # "56 rock, recover": where 5 comes next, two counts without a space.
-                first, second = lines[0].counts[0], lines[0].counts[1]
-                apart = lines[0]._replace(counts=f"{first} {second}")
-                yield Choice(cost + 0.3, Role.STEPS, (apart,), int(first), int(second))
+            yield from _cut_otherwise(lines, cost, said)
 
 
+def _cut_otherwise(lines: Cut, cost: float, said: list[int]) -> Iterator[Choice]:
+    """The same line with its counts written otherwise than it seems."""
+    line = lines[0]
+    if len(lines) > 1:
+        return
+    if line.counts in _TWO_IN_ONE:
+        # "56 rock, recover": where 5 comes next, two counts without a space.
+        first, second = line.counts[0], line.counts[1]
+        apart = line._replace(counts=f"{first} {second}")
+        yield Choice(cost + 0.3, Role.STEPS, (apart,), int(first), int(second))
+    if line.counts.endswith(" &") and line.counts.startswith("&"):
+        # "&5&6 & L heel & R heel": the last "&" is the first of the steps, which open with theirs.
+        counts = line.counts[:-1].rstrip()
+        at = line.counts_at + len(line.counts) - 1
+        words = line.text[at - line.span.start :]
+        moved = line._replace(counts=counts, words=words, words_at=at)
+        if fits(moved):
+            yield Choice(cost - 0.05, Role.STEPS, (moved,), said[0], said[-1])
+
+
+def _is_number_of(lines: Cut) -> bool:
+    """ "4 hip bumps R L R L": is the number that of the steps, which need as many counts?"""
+    line = lines[0]
+    if len(lines) > 1 or not line.counts.isdecimal() or not 1 < int(line.counts) <= _BUMPS:
+        return False
+    wanted = line._replace(counts=f"1-{line.counts}", words=f"{line.counts} {line.words}")
+    return not fits(line) and fits(wanted)
+
+
+_BUMPS: Final = 8
 _MAY_FACE: Final = re.compile(r"[\[(]\s?(?:1[0-2]|[1-9])\s?[\])][\s.,]{0,3}$")
 _TWO_IN_ONE: Final = frozenset({"12", "23", "34", "45", "56", "67", "78"})
 

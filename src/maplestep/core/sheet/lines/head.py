@@ -11,14 +11,16 @@ from ..language.lexicon import fold
 from ..language.numbers import CARDINAL
 
 _COUNT: Final = r"(?:counts?|cts?\.?|c|temps|comptes?|cpts?\.?|beats?|tiempos|cuentas|schritte)"
-_END: Final = r"(?![\w'’])"
+_END: Final = r"(?![^\W\d]|['’])"
+_GLUED: Final = r"(?:(?<![\w/])|(?<=\dc))"
+"""Where a number of walls may begin: "32c4w" too."""
 _PIECES: Final = (
     (
         "counts",
         re.compile(rf"(?<![\w/])({CARDINAL})(?:\s*|-){_COUNT}{_END}(?!\s+(?:intro|d.intro|lead|tag|in\b))"),
     ),
     ("counts", re.compile(rf"(?<!\w)(?:counts?|cts?\.?)\s*[:=]?\s*({CARDINAL})(?!\s*[-–—&\d:])(?=\s*(?:$|[,;/|]))")),
-    ("walls", re.compile(rf"(?<![\w/])({CARDINAL})(?:\s*|-)(?:walls?|w|murs?|paredes|wande){_END}")),
+    ("walls", re.compile(rf"{_GLUED}({CARDINAL})(?:\s*|-)(?:walls?|w|murs?|paredes|wande){_END}")),
     ("walls", re.compile(rf"(?<!\w)(?:walls?|murs?|paredes|wande)\s*[:=]?\s*({CARDINAL})(?=\s*(?:$|[,;/|]))")),
     (
         "weight",

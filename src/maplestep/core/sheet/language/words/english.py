@@ -53,6 +53,7 @@ PHRASES: Final[dict[Kind, dict[Any, tuple[str, ...]]]] = {
             "x",
             "xover",
             "x over",
+            "crossover",
             "cross over",
             "xing",
             "cross",
