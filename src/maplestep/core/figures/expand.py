@@ -202,12 +202,21 @@ def _templates(use: FigureUse, wanted: int, lead: Foot) -> tuple[Template, ...]:
         ways = (figure.crossing_way,)
     if figure.repeats:
         pattern = moves_of(ways[0])
+        if use.lasts > 1 and use.foot is not None and not use.told:
+            if figure.name == _HELD:
+                return pattern  # "sway R for 2 counts" is one sway
+            if figure.name == _TO_ONE_SIDE:
+                return pattern * wanted  # "bump hips R for 2 counts"
         return tuple(_alternating(pattern, index) for index in range(wanted))
     if wanted == figure.lengths[0]:
         return moves_of(ways[0])
     fitting = [way for way in ways if len(moves_of(way)) <= wanted]
     best = max(fitting or ways, key=lambda way: len(moves_of(way)) if fitting else 0)
     return moves_of(best)
+
+
+_HELD = "sway"
+_TO_ONE_SIDE = "bump"
 
 
 def _alternating(pattern: tuple[Template, ...], index: int) -> Template:

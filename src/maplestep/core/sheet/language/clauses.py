@@ -89,7 +89,7 @@ def _check_direction(clause: Clause, lexemes: Sequence[Lexeme]) -> None:
         return
     led = clause.led_by_direction and said in {"fwd", "back"}
     led = led and (not clause.feet or figure.name == "recover")
-    if figure.name in {"pivot", "recover"} and led:
+    if figure.name in {"pivot", "recover", "unwind"} and led:
         clause.unread += [x for x in lexemes if x.value == said][:1]
         return
     shown = {template.direction for way in figure.ways for template in moves_of(way)}

@@ -92,8 +92,8 @@ _PATTERNS: Final = (
     ("sentence", r"[.;\n](?=\s|$)"),
     ("own_steps", r"(?<=:)\s*(?:counts?\s+)?1\s*[-–]\s*(?P<own>\d{1,2})\s*[:,]?(?=\s+\w)"),
     ("intro", rf"\bintro(?:duction)?\b\s*(?:of|is|de|:)?\s*{_C}\s*{_COUNTS}|{_C}[\s-]*{_COUNTS}\s+intro\b"),
-    # "Tags: 1 (after wall 2)": how many there are.
-    ("many", r"(?:(?<=tag:)|(?<=tags:)|(?<=restart:)|(?<=restarts:)|(?<=bridges:)|(?<=bridge:))\s*[1-9](?=\s*\()"),
+    # "Tags: 1 (after wall 2)", "the tag happens three times": how many there are.
+    ("many", rf"\b(?:happens?|comes?|occurs?|is (?:danced|done|added)|se danse|revient)\s+(?:{_C})\s+(?:times|fois)\b|(?:(?<=tag:)|(?<=tags:)|(?<=restart:)|(?<=restarts:)|(?<=bridges:)|(?<=bridge:))\s*[1-9](?=\s*\()"),
     ("span", r"\b(?:counts?|comptes?|temps|steps?)\s*(?P<sa>\d{1,3})\s*[-–]\s*(?P<sb>\d{1,3})\b"),
     ("number", rf"\b(?:{_C})\b(?!\s*bpm)|\b\d{{1,3}}(?:st|nd|rd|th|eme|er|e)\b"),
 )  # fmt: skip
