@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
+from collections import deque
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
-from itertools import zip_longest
+from itertools import takewhile, zip_longest
 from typing import Final
 
 from ...figures.expand import FigureUse, Weight
@@ -38,7 +39,23 @@ def attached(clauses: list[Clause]) -> list[Clause]:
             continue
         kept.append(clause)
         _grind(kept)
-    return kept
+    return list(_with_every_foot(kept))
+
+
+def _with_every_foot(clauses: Sequence[Clause]) -> Iterator[Clause]:
+    """ "4 heel digs (R, L, R, L)": the bracket says more than the number in front."""
+    left = deque(clauses)
+    while left:
+        clause = left.popleft()
+        single = clause.figure is not None and clause.figure.lengths == (1,)
+        if single and clause.times > 1 and not clause.feet:
+            behind = list(takewhile(lambda c: c.bracket and c.sense is Sense.FEET, left))
+            feet = [foot for each in behind for foot in each.feet]
+            if len(feet) == clause.times:
+                clause.feet, clause.times = feet, 1
+                for _ in behind:
+                    left.popleft()
+        yield clause
 
 
 def _grind(kept: list[Clause]) -> None:
@@ -189,6 +206,7 @@ def _led(tail: list[Clause], required: Sequence[Clause]) -> list[Clause]:
 
 def forms_of(clauses: Sequence[Clause]) -> Iterator[list[FigureUse]]:
     """The figures a choice of clauses can ask for."""
+    yield from _led_by_each(clauses)
     splits = any(_can_split(clause) for clause in clauses)
     for split in (False, True) if splits else (False,):
         uses, times = _uses(clauses, split=split)
@@ -201,6 +219,27 @@ def forms_of(clauses: Sequence[Clause]) -> Iterator[list[FigureUse]]:
             # "Step R, pivot ½ left x2" may mean both.
             once = [*uses[: -last.times], uses[-1]]
             yield from (form * last.times for form in _readings(once))
+
+
+def _led_by_each(clauses: Sequence[Clause]) -> Iterator[list[FigureUse]]:
+    """ "4 step scuffs (R, L, R, L)": both moves once more for every foot that leads."""
+    body = [clause for clause in clauses if clause.sense is Sense.FIGURE]
+    behind = clauses[len(body) :]
+    if not body or any(clause.sense is not Sense.FEET for clause in behind):
+        return
+    lead = [foot for clause in (body[-1], *behind) for foot in clause.feet]
+    if len(lead) < 2 or body[0].times != len(lead):
+        return
+    if any(clause.feet or clause.times > 1 for clause in body[1:-1]):
+        return
+    once = [use for clause in body for use in replace(clause, times=1, feet=[]).uses()]
+    first = replace(once[0], direction=once[0].direction or _way(body))
+    yield [use for foot in lead for use in (replace(first, foot=foot), *once[1:])]
+
+
+def _way(body: Sequence[Clause]) -> str:
+    """ "Step scuffs forward": the way is said behind the last move, and is the step's."""
+    return next((clause.direction for clause in body if clause.direction), "")
 
 
 def _readings(uses: list[FigureUse]) -> Iterator[list[FigureUse]]:
@@ -256,8 +295,10 @@ def _uses(clauses: Sequence[Clause], *, split: bool) -> tuple[list[FigureUse], i
             uses.extend(_feet(clause, uses))
         elif split and _can_split(clause):
             step, second = clause.uses()[0], clause.uses()[0]
-            uses.append(replace(step, figure=STEP))
-            uses.append(replace(second, foot=None, direction=""))
+            for time in range(clause.times):
+                foot = step.foot if not time else None  # the next one is the other foot's
+                uses.append(replace(step, figure=STEP, foot=foot))
+                uses.append(replace(second, foot=None, direction=""))
         else:
             uses.extend(clause.uses())
     return _lifted_again(uses), all_times

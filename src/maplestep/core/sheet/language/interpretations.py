@@ -352,6 +352,22 @@ def section_column(words: str, lexicon: Lexicon) -> str:
     return ""
 
 
+@lru_cache(maxsize=4096)
+def waltz_column(words: str, lexicon: Lexicon) -> str:
+    """The count column of a waltz line without counts: a count a move, six or three in all."""
+    lengths = []
+    clauses, _ = _clauses_of(words, lexicon)
+    for chosen in clause_choices(clauses):
+        if any(clause.sense is Sense.UNKNOWN for clause in chosen):
+            continue
+        for uses in forms_of(chosen):
+            usual = [
+                use.lasts or use.figure.lengths[way_before(use, b)] for use, b in with_next(uses)
+            ]
+            lengths.append(sum(usual))
+    return next((f"1-{size}" for size in (6, 3, 12) if size in lengths), "")
+
+
 _MOST_COLUMNS: Final = 8
 
 

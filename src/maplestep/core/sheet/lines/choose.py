@@ -40,6 +40,8 @@ _PHRASED: Final = re.compile(
 )
 
 
+_WALTZ: Final = re.compile(r"\b(?:waltz(?:es)?|valses?)\b", re.IGNORECASE)
+SIX: Final = 6
 _GOES_ON: Final = re.compile(r"^\W*(?:9\s*[-–]\s*16|7\s*[-–]\s*12)\b(?!\s*[-–&])", re.MULTILINE)
 
 
@@ -76,17 +78,18 @@ def read_lines(text: str) -> Iterator[Line]:
         for body, (n, at, _, length) in zip(plain, bodies, strict=True)
     ]
     context = _context(text)
+    waltz = "&" not in text and _WALTZ.search(text) is not None and context.claimed % SIX == 0
     options = [choices(body, length) for _, _, body, length in bodies]
     if not any(_counts_something(choice) for given in options for choice in given[:1]):
         options = [
-            _with_uncounted(given, uncounted(body, length))
+            _with_uncounted(given, uncounted(body, length, waltz=waltz))
             for given, (_, _, body, length) in zip(options, bodies, strict=True)
         ]
     chosen = _cheapest(options, context, _cut_off([body for _, _, body, _ in bodies]))
     placed: list[Line] = []
     for (number, at, _, _), choice in zip(bodies, chosen, strict=True):
         placed.extend(placed_at(line, at, number) for line in choice.lines)
-    placed = list(_numbered_on(placed))
+    placed = list(_numbered_on(placed, SIX if waltz else EIGHT))
     yield from joined_lines(placed, chosen_roles(chosen), text)
 
 
@@ -123,8 +126,8 @@ _TAIL: Final = 8
 _FEW: Final = 3
 
 
-def _numbered_on(lines: list[Line]) -> Iterator[Line]:
-    """Lines of four without any count are put together to eights."""
+def _numbered_on(lines: list[Line], group: int) -> Iterator[Line]:
+    """Lines of four without any count are put together to eights, in a waltz threes to sixes."""
     reached = 0
     for line in lines:
         if not (isinstance(line, StepLine) and line.counts and line.uncounted):
@@ -132,7 +135,7 @@ def _numbered_on(lines: list[Line]) -> Iterator[Line]:
             yield line
             continue
         length = counts_in(line.counts)
-        if reached + length > EIGHT:
+        if reached + length > group:
             reached = 0
         yield line._replace(counts=moved(line.counts, reached))
         reached += length

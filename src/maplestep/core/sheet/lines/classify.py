@@ -18,7 +18,7 @@ from ...primitives.counts import parse_counts
 from ...primitives.moves import Span
 from ..claims import EVENT_WORDS, note_in
 from ..language.gauge import gauge, step_words
-from ..language.interpretations import fit_line, section_column
+from ..language.interpretations import fit_line, section_column, waltz_column
 from ..language.lexicon import fold, standard
 from ..language.sharing import counts_in
 from ..statements import read_statements, states_events
@@ -162,8 +162,9 @@ _ALL_STEPS: Final = 2
 _LISTED: Final = re.compile(r"^[\s#*_•>-]*\d{1,2}\s*[.):/]\s")
 
 
-def uncounted(text: str, length: int) -> Choice | None:
-    """A line of steps without any count, in its figures' usual rhythm, when it fills fours."""
+def uncounted(text: str, length: int, *, waltz: bool = False) -> Choice | None:
+    """A line of steps without any count, in its figures' usual rhythm, when it fills fours; in a
+    ``waltz`` on whole counts, when it fills threes."""
     span = Span(0, length, 0)
     if len(text) > MAX_LINE:
         return None
@@ -176,7 +177,8 @@ def uncounted(text: str, length: int) -> Choice | None:
         return None  # "(Right side)" names the steps below
     words = text.strip(" \t*_>•-")
     again = repeated_behind(words)
-    column = section_column(words[: again[0]] if again else words, standard())
+    column_for = waltz_column if waltz else section_column
+    column = column_for(words[: again[0]] if again else words, standard())
     counts = counts_in(column) * (2 if again else 1)
     if counts < (2 if seen.feet else 4):
         return None

@@ -32,9 +32,13 @@ _RANGE: Final = r"(\d{1,4})\s*(?:[-–—]|to|à|a)\s*(\d{1,4})(?:\s?&)?"
 _NUMBER: Final = (
     r"\d{1,3}|one|two|three|four|five|six|seven|eight|nine|ten|un|deux|trois|quatre|cinq|sept|huit"
 )
+_TO_REPEAT: Final = (
+    r"\s*[-–&]\s*\d{1,2}\s*[:=–-]?\s*(?:are\s+(?:the\s+)?)?(?:repeat|same|mirror|idem|r[eé]p[eé]t)"
+)
+"""More sections than one that repeat others: "Section 5-8: repeat sections 1-4"."""
 _SECTION: Final = re.compile(
     _DRESS + r"(?:section|sec\.?|sect\.?|séquence|sequence|set|block|bloc|s)"
-    rf"\s*#?({_NUMBER})(?![^\W_])[)\]*_\s]*[:.\-–—)]?\s*(.*?)[*_\s]*$",
+    rf"\s*#?({_NUMBER})(?![^\W_])(?!{_TO_REPEAT})[)\]*_\s]*[:.\-–—)]?\s*(.*?)[*_\s]*$",
     re.IGNORECASE,
 )
 _PART_AS_SECTION: Final = re.compile(
@@ -49,7 +53,9 @@ _EIGHT: Final = re.compile(
     re.IGNORECASE,
 )
 _COUNTS_FIRST: Final = re.compile(
-    _DRESS + r"()((?:8|eight|6|six|16)\s+counts?)\s*[:–—-]\s*(\S.*?)[*_\s]*$", re.IGNORECASE
+    _DRESS + r"()((?:8|eight|6|six|16)\s+(?:counts?|cts?\.?|beats|temps|comptes))"
+    r"\s*[:–—-]\s*(\S.*?)[*_\s]*$",
+    re.IGNORECASE,
 )
 _LABELLED: Final = re.compile(
     _DRESS + r"([A-Z]\d{1,2})(?:[*_\s]*(?:$|[:.\-–—)])|(?=\s[^\W\d]))\s*(.*?)[*_\s]*$"

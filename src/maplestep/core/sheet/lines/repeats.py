@@ -20,7 +20,7 @@ _COUNTS: Final = (
 _LAST: Final = r"(?:the\s+|les\s+)?(?:last|previous|derniers)\s+(?P<back>\d{1,3})(?:\s+(?:counts?|temps|comptes?))?"
 _ALL: Final = r"(?P<all>(?:all|everything|the whole (?:lot|thing))(?:\s+of\s+(?:that|this|the above))?|(?:that|this|the above|above)(?!\s+\w)|le tout)"
 _AGAIN: Final = re.compile(
-    r"^\W*(?:(?:sections?|parts?|parties?)\s*\d+\s*[-–&]\s*\d+\s*[:=–-]\s*)?(?:repeat|repeter|repetez|reprendre|mirror|same(?:\s+as)?|as|idem|like|refaire|do)\b"
+    r"^\W*(?:(?:sections?|parts?|parties?)\s*\d+\s*[-–&]\s*\d+\s*[:=–-]?\s*(?:are\s+(?:the\s+)?)?)?(?:repeat|repeter|repetez|reprendre|mirror|same(?:\s+as)?|as|idem|like|refaire|do)\b"
     rf"\s*(?:of\s+|les?\s+|la\s+|the\s+)?(?:{_SECTION}|{_LAST}|{_COUNTS}|{_ALL})(?P<rest>.*)$"
 )
 _BEHIND: Final = re.compile(
