@@ -132,6 +132,12 @@ def test_the_same_on_the_foot_that_led_is_no_mirror() -> None:
             "1 R toe\n& R together\n2 L toe\n& L together\n3 R heel\n4 hold",
         ),
         (
+            "R side behind side cross",
+            "1 step R side\n2 L behind R\n3 step R side\n4 cross L over R",
+        ),
+        ("R side cross shuffle, touch", "1 R side\n2&3 L cross shuffle\n4 touch R"),
+        ("R x-rock rec, xshuffle R", "1-2 rock R across L, recover L\n3&4 R cross shuffle"),
+        (
             "side R, together, ¼ R, scuff",
             "1 R side\n2 L together\n3 ¼ R stepping R forward\n4 scuff L",
         ),
@@ -139,6 +145,60 @@ def test_the_same_on_the_foot_that_led_is_no_mirror() -> None:
 )
 def test_a_note_is_danced_as_its_steps_count_by_count(note: str, counted: str) -> None:
     assert danced(read(note, 4)) == danced(read(counted, 4))
+
+
+@pytest.mark.parametrize("ways", ["4 {pair} (R, L, R, L)", "4 {pair} R L R L", "{pair} x4"])
+@pytest.mark.parametrize(
+    ("pair", "first", "second"),
+    [
+        ("step scuffs", "step {} forward", "scuff {}"),
+        ("side touches", "step {} side", "touch {} beside"),
+        ("step hitches", "step {} forward", "hitch {}"),
+    ],
+)
+def test_so_many_pairs_of_moves_are_the_pairs_one_by_one(
+    ways: str, pair: str, first: str, second: str
+) -> None:
+    """Each is led by the foot that the one before left free: R, L, R, L from the right."""
+    feet = "RLRL"
+    counted = "\n".join(
+        f"{2 * n + 1} {first.format(lead)}\n{2 * n + 2} {second.format('LR'[lead == 'L'])}"
+        for n, lead in enumerate(feet)
+    )
+    assert danced(read(f"1-8 {ways.format(pair=pair)}", 8)) == danced(read(counted, 8))
+
+
+@pytest.mark.parametrize("counts", [2, 3, 4])
+@pytest.mark.parametrize("words", ["sway {} for {} counts", "sway {} ({} counts)"])
+def test_a_sway_that_lasts_is_one_sway_and_bumps_that_last_stay_on_their_side(
+    words: str, counts: int
+) -> None:
+    rest = f"{counts + 1}-8 hold" if counts < 7 else ""
+    swayed = [m for m in read(f"1-{counts} {words.format('R', counts)}\n{rest}", 8).moves if m.foot]
+    assert [(m.at, m.foot.value) for m in swayed] == [(0, "R")]
+    said = words.replace("sway", "bump hips").format("R", counts)
+    bumped = [m for m in read(f"1-{counts} {said}\n{rest}", 8).moves if m.foot]
+    assert [m.foot.value for m in bumped] == ["R"] * counts
+
+
+WALTZ = (
+    ("L twinkle, R twinkle", "1-3 L twinkle\n4-6 R twinkle"),
+    ("L cross rock side, R cross rock side", "1-3 L cross rock side\n4-6 R cross rock side"),
+    ("½ L waltz turn, R back waltz", "1-3 L waltz basic ½ left\n4-6 R back waltz basic"),
+    ("L cross side behind, R side drag touch",
+     "1 L cross\n2 R side\n3 L behind\n4 R side\n5 drag L\n6 touch L"),
+    ("sway L 3 counts, sway R 3 counts", "1-3 sway L for 3 counts\n4-6 sway R for 3 counts"),
+)  # fmt: skip
+
+
+@pytest.mark.parametrize(("note", "counted"), WALTZ)
+def test_a_waltz_line_without_counts_has_a_count_a_move(note: str, counted: str) -> None:
+    head = "Slow Waltz\n12 counts\n\n"
+    bare = read_sheet(f"{head}L fwd waltz, R back waltz\n{note}").sheet.wall
+    told = read_sheet(f"{head}1-3 L waltz basic\n4-6 R back waltz basic\n{counted}").sheet.wall
+    assert bare is not None
+    assert told is not None
+    assert danced(bare) == danced(told)
 
 
 @pytest.mark.parametrize("steps", ["R rocking chair", "hip rolls", "4 stomps", "2 slow sways"])

@@ -48,7 +48,7 @@ def _with_every_foot(clauses: Sequence[Clause]) -> Iterator[Clause]:
     while left:
         clause = left.popleft()
         single = clause.figure is not None and clause.figure.lengths == (1,)
-        if single and clause.times > 1 and not clause.feet:
+        if single and clause.times > 1 and not clause.feet and not _can_split(clause):
             behind = list(takewhile(lambda c: c.bracket and c.sense is Sense.FEET, left))
             feet = [foot for each in behind for foot in each.feet]
             if len(feet) == clause.times:

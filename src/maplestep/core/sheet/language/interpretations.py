@@ -340,15 +340,25 @@ def section_column(words: str, lexicon: Lexicon) -> str:
         fitting = [column for column in columns if lengths[column] % size == 0]
         if fitting:
             return fitting[0]
-        if size == 8 and columns:
-            fitted = fit_line(words, 8, True, lexicon)
-            if fitted.how == "rhythm" and not fitted.unknown and not fitted.unread:
-                return fitted.rhythm
-            plain = fitted.how == "" and fitted.lasts == 1 and fitted.uses
-            if plain and not fitted.unknown and not fitted.unread:
-                usual = zip(fitted.uses, fitted.shares, strict=True)
-                if all(share <= max(use.figure.lengths) for use, share in usual):
-                    return "1-8"  # no hold is drawn out
+        if size in _MAY_BE_FITTED and columns and (column := _fitted_column(words, size, lexicon)):
+            return column
+    return ""
+
+
+_MAY_BE_FITTED: Final = (8, 4)
+
+
+def _fitted_column(words: str, counts: int, lexicon: Lexicon) -> str:
+    """The column of words that fill so many counts otherwise than usual; no hold is drawn out."""
+    fitted = fit_line(words, counts, True, lexicon)
+    if fitted.unknown or fitted.unread or not fitted.uses:
+        return ""
+    if fitted.how == "rhythm":
+        return fitted.rhythm
+    usual = zip(fitted.uses, fitted.shares, strict=True)
+    plain = fitted.how == "" and fitted.lasts == 1
+    if plain and all(share <= max(use.figure.lengths) for use, share in usual):
+        return f"1-{counts}"
     return ""
 
 
