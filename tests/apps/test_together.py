@@ -14,7 +14,7 @@ from example import ROUTINE
 
 from maplestep.apps.accounts.models import User
 from maplestep.apps.dances.models import Dance
-from maplestep.apps.routines.models import Routine, RoutineEvent
+from maplestep.apps.routines.models import Routine
 from maplestep.apps.songs.models import Phrase, Song
 
 SHEET = "A dance\n1-2 R side, L together\n"
@@ -56,7 +56,7 @@ def test_a_refused_routine_leaves_nothing_behind(ada: Api) -> None:
 def test_a_refused_file_leaves_nothing_behind(ada: Api) -> None:
     broken = {**ROUTINE, "events": [{"id": "a", "kind": "restart", "walls": [3]}]}
     assert ada.send("/api/routines/file", json.dumps(broken).encode(), "r.json")[0] == 422
-    for model in (Routine, Song, Dance, Phrase, RoutineEvent):
+    for model in (Routine, Song, Dance, Phrase):
         assert not model.objects.exists(), model
 
 

@@ -2,10 +2,8 @@
 
 from __future__ import annotations
 
-from django.contrib.postgres.fields import ArrayField
 from django.db import models
 
-from ...core.routine.model import EventKind, FacingAt
 from ..dances.models import Dance
 from ..owned import Owned
 from ..songs.models import Song
@@ -14,9 +12,11 @@ from ..songs.models import Song
 class Routine(Owned):
     """A dance put to a song.
 
-    ``title`` is empty as long as the routine is called like its dance. ``start`` is the
-    song count on which wall 1 begins (null: after the intro). ``summary`` is the shelf's
-    line, worked out for the versions in ``summary_of``.
+    ``events`` is the list that the open format writes, one ``EventForm`` each: read with
+    :func:`.queries.event_forms`, written with :func:`.actions.write_events.write_events`, which
+    validate it. ``title`` is empty as long as the routine is called like its dance. ``start``
+    is the song count on which wall 1 begins (null: after the intro). ``summary`` is the
+    shelf's line, worked out for the versions in ``summary_of``.
     """
 
     title = models.CharField(max_length=120, blank=True)
@@ -24,6 +24,7 @@ class Routine(Owned):
     dance = models.ForeignKey(Dance, on_delete=models.PROTECT)
     start = models.PositiveIntegerField(null=True, blank=True)
     sequence = models.TextField(blank=True)
+    events = models.JSONField(default=list, blank=True)
     pins = models.JSONField(default=list, blank=True)
     summary = models.JSONField(null=True, blank=True)
     summary_of = models.CharField(max_length=60, blank=True)
@@ -33,35 +34,6 @@ class Routine(Owned):
 
     def __str__(self) -> str:
         return self.title or self.dance.title
-
-
-class RoutineEvent(models.Model):
-    """An event. ``after``, ``facings`` and ``claims_facing`` are in their written form."""
-
-    routine = models.ForeignKey(Routine, on_delete=models.CASCADE, related_name="events")
-    order = models.PositiveSmallIntegerField()
-    key = models.CharField(max_length=40)
-    kind = models.CharField(max_length=20, choices=[(kind.value, kind.value) for kind in EventKind])
-    walls = ArrayField(models.PositiveSmallIntegerField(), default=list, blank=True)
-    facings = ArrayField(models.CharField(max_length=20), default=list, blank=True)
-    facing_at = models.CharField(max_length=20, default=FacingAt.THERE)
-    phrase = models.CharField(max_length=20, null=True, blank=True)
-    after = models.CharField(max_length=40, null=True, blank=True)
-    tag = models.CharField(max_length=80, blank=True)
-    counts = models.PositiveSmallIntegerField(null=True, blank=True)
-    steps = models.TextField(blank=True)
-    option = models.TextField(blank=True)
-    seconds = models.FloatField(null=True, blank=True)
-    cue = models.CharField(max_length=200, blank=True)
-    claims_facing = models.CharField(max_length=20, null=True, blank=True)
-    origin = models.CharField(max_length=10, blank=True)
-
-    class Meta:
-        ordering = ("order",)
-        constraints = (
-            models.UniqueConstraint(fields=("routine", "order"), name="event_order_once"),
-            models.UniqueConstraint(fields=("routine", "key"), name="event_key_once"),
-        )
 
 
 class Ranking(Owned):

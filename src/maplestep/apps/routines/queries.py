@@ -7,6 +7,7 @@ from collections.abc import Iterable
 from typing import Final, TypedDict
 
 from django.db.models import QuerySet
+from pydantic import TypeAdapter
 
 from ...core.findings.registry import fit_findings, sheet_findings
 from ...core.layout.engine import lay_out
@@ -23,7 +24,7 @@ from ..errors import NotHere
 from ..songs.queries import stored_song_form
 from .models import Routine
 
-_EVENT_FIELDS: Final = [name for name in EventForm.model_fields if name != "id"]
+_EVENTS: Final = TypeAdapter(list[EventForm])
 
 
 class Summary(TypedDict):
@@ -44,19 +45,12 @@ def get_routine(user: User, pk: uuid.UUID) -> Routine:
 
 
 def _whole(routines: QuerySet[Routine]) -> QuerySet[Routine]:
-    return routines.select_related("song", "dance", "owner").prefetch_related(
-        "events", "song__phrases"
-    )
+    return routines.select_related("song", "dance", "owner").prefetch_related("song__phrases")
 
 
 def event_forms(routine: Routine) -> list[EventForm]:
     """The events as the open format writes them."""
-    return [
-        EventForm.model_validate(
-            {"id": event.key, **{name: getattr(event, name) for name in _EVENT_FIELDS}}
-        )
-        for event in routine.events.all()
-    ]
+    return _EVENTS.validate_python(routine.events)
 
 
 def routine_form(routine: Routine) -> RoutineForm:

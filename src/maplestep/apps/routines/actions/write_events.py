@@ -10,7 +10,7 @@ from ....core.routine.from_sheet import FROM_SHEET, key_of_wall, stated_events
 from ....core.routine.model import Event
 from ....formats.routine.routine_file import EventForm, event_form, event_of
 from ...dances.queries import reading_of
-from ..models import Routine, RoutineEvent
+from ..models import Routine
 
 
 def _marked(event: Event, stated: set[tuple[object, ...]]) -> Event:
@@ -29,14 +29,5 @@ def write_events(routine: Routine, forms: Sequence[EventForm]) -> None:
         for key in key_of_wall(event)
     }
     events = [event_form(_marked(event_of(form), stated)) for form in forms]
-    routine.events.all().delete()
-    RoutineEvent.objects.bulk_create(
-        RoutineEvent(
-            routine=routine,
-            order=order,
-            key=event.id,
-            kind=event.kind.value,
-            **event.model_dump(exclude={"id", "kind"}, mode="json"),
-        )
-        for order, event in enumerate(events)
-    )
+    routine.events = [event.model_dump(mode="json") for event in events]
+    routine.save(update_fields=["events"])
