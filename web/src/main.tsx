@@ -1,3 +1,4 @@
+import "@colours.css";
 import "./shared/theme/base.css";
 
 import { createRoot } from "react-dom/client";

@@ -5,9 +5,11 @@ from __future__ import annotations
 from importlib import resources
 from typing import Final, NamedTuple
 
-FONTS: Final = """
-@font-face { font-family: Body; src: url(font:atkinson); font-weight: 200 800; }
-@font-face { font-family: Head; src: url(font:bricolage); font-weight: 200 800; }
+from .colours import VARIABLES
+
+BASE_STYLE: Final = f"""{VARIABLES}
+@font-face {{ font-family: Body; src: url(font:atkinson); font-weight: 200 800; }}
+@font-face {{ font-family: Head; src: url(font:bricolage); font-weight: 200 800; }}
 """
 
 
@@ -19,7 +21,7 @@ class Document(NamedTuple):
 
 
 def page_pdf(html: str) -> Document:
-    """A page of HTML, whose style may name the fonts Body and Head, as a PDF."""
+    """A page of HTML, styled on top of :data:`BASE_STYLE`, as a PDF."""
     # Imported here: it loads Pango, which only a printed page needs.
     import weasyprint  # noqa: PLC0415
     from weasyprint.urls import URLFetcher, URLFetcherResponse  # noqa: PLC0415

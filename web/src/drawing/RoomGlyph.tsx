@@ -24,7 +24,14 @@ export function RoomGlyph({ clock, size = 22, silent = false }: Props) {
   const labelled = silent ? { "aria-hidden": true } : { role: "img", "aria-label": clock };
   return (
     <svg width={size} height={size} viewBox="-1 -1 22 22" {...labelled}>
-      <rect width="20" height="20" rx="2" fill="#fff" stroke="#a99c88" strokeWidth="1" />
+      <rect
+        width="20"
+        height="20"
+        rx="2"
+        fill="var(--white)"
+        stroke="var(--outline)"
+        strokeWidth="1"
+      />
       {corner ? (
         <>
           <HalfWall wall={from} toward={1} colour={first} />

@@ -206,8 +206,8 @@ export function Cloth() {
     <svg width="0" height="0" aria-hidden style={{ position: "absolute" }}>
       <defs>
         <pattern id="cloth" width="7" height="7" patternUnits="userSpaceOnUse">
-          <rect width="7" height="7" fill="#fbf0cf" />
-          <path d="M-1 8 L8 -1" stroke="#a9761a" strokeWidth="1.1" />
+          <rect width="7" height="7" fill="var(--added)" />
+          <path d="M-1 8 L8 -1" stroke="var(--hatch)" strokeWidth="1.1" />
         </pattern>
       </defs>
     </svg>

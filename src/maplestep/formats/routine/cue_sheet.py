@@ -15,24 +15,24 @@ from ...core.primitives.turns import amount_words, clock, to_front
 from ...core.sheet.counting import count_unit
 from ...messages.events import event_words
 from ...messages.words import texts_of
-from ..pdf import FONTS, page_pdf
+from ..pdf import BASE_STYLE, page_pdf
 from .stack_svg import room_svg, row_svg
 
 _CSS: Final = """
 @page { size: A4; margin: 11mm 12mm 10mm; }
-body { font: 12pt/1.2 Body; color: #2a211b; margin: 0; }
+body { font: 12pt/1.2 Body; color: var(--ink); margin: 0; }
 h1 { font: 700 22pt/1.05 Head; margin: 0; }
-h1 i { font-weight: 400; font-style: normal; color: #6b5f54; }
-.facts { color: #5d5147; margin: 1mm 0 3mm; font-size: 12pt; }
+h1 i { font-weight: 400; font-style: normal; color: var(--soft); }
+.facts { color: var(--soft); margin: 1mm 0 3mm; font-size: 12pt; }
 table { border-collapse: collapse; width: 100%; }
-td { padding: 0 2mm 0 0; vertical-align: middle; border-top: .4pt solid #dccfb9; }
+td { padding: 0 2mm 0 0; vertical-align: middle; border-top: .4pt solid var(--line); }
 td.number { font: 700 1.5em Head; width: 9mm; }
 td.room { width: 9mm; }
 td.clock { width: 19mm; white-space: nowrap; }
 td.clock b { display: block; font-size: 1.1em; }
-td.clock span, td.what span { color: #5d5147; font-size: .86em; }
+td.clock span, td.what span { color: var(--soft); font-size: .86em; }
 td.what b { font-size: 1.08em; }
-td.what b.stop { color: #b5402a; }
+td.what b.stop { color: var(--brick); }
 svg { display: block; overflow: visible; }
 """
 _WIDE: Final = 850.0  # of a bar, in tenths of a millimetre
@@ -64,7 +64,7 @@ def cue_page(timeline: Timeline, language: str, scale: float) -> str:
     rows = "".join(_rows(timeline, language, scale))
     return (
         f'<!doctype html><html lang="{language}"><head><meta charset="utf-8"><title>{title}'
-        f"</title><style>{FONTS}{_CSS}</style></head>"
+        f"</title><style>{BASE_STYLE}{_CSS}</style></head>"
         f'<body style="font-size:{13 * scale:.1f}pt"><h1>{title} <i>{words["to"]}</i> '
         f'{escape(routine.song.title)}</h1><p class="facts">{escape(facts)}</p>'
         f"<table>{rows}</table></body></html>"

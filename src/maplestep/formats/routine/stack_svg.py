@@ -1,6 +1,6 @@
 """Rows of the wall stack as SVG for printed pages, in the shapes and colours of the screen.
 
-Geometry in units of one tenth of a millimetre. Colours are those of the browser (shared/theme).
+Geometry in units of one tenth of a millimetre.
 """
 
 from __future__ import annotations
@@ -12,31 +12,28 @@ from typing import Final
 from ...core.layout.timeline import EndReason, Segment, SegmentKind
 from ...core.primitives.turns import FULL
 from ...core.sheet.counting import count_labels
+from ..colours import PHRASES, PLAIN, WALLS
 
-_WALLS: Final = ("#b5402a", "#d0911f", "#1d5646", "#5481b4")
-_TINTS: Final = {
-    "intro": "#e8e3d8", "verse": "#efe0c8", "pre-chorus": "#f3d9b4", "chorus": "#f4cdb4",
-    "bridge": "#d5dfe8", "instrumental": "#d9e6cd", "break": "#d6e3d6", "outro": "#e2dcea",
-    "unmarked": "#f1ebdf",
-}  # fmt: skip
+_EDGE: Final = PLAIN["umber"]
+_CUT: Final = PLAIN["brick"]
 _TEETH: Final = 4
 HATCH: Final = (
     '<defs><pattern id="cloth" width="14" height="14" patternUnits="userSpaceOnUse">'
-    '<rect width="14" height="14" fill="#fbf0cf"/>'
-    '<path d="M-2 16 L16 -2" stroke="#a9761a" stroke-width="2.2"/></pattern></defs>'
+    f'<rect width="14" height="14" fill="{PLAIN["added"]}"/>'
+    f'<path d="M-2 16 L16 -2" stroke="{PLAIN["hatch"]}" stroke-width="2.2"/></pattern></defs>'
 )
 
 
 def facing_colours(facing: int) -> tuple[str, str]:
     """One colour for a wall, two for a corner."""
     wall = facing % FULL // 2
-    return (_WALLS[wall], _WALLS[(wall + 1) % 4]) if facing % 2 else (_WALLS[wall], _WALLS[wall])
+    return (WALLS[wall], WALLS[(wall + 1) % 4]) if facing % 2 else (WALLS[wall], WALLS[wall])
 
 
 def room_svg(facing: int, size: str) -> str:
     """The room glyph: the faced wall thick and coloured, the dancer moved toward it."""
     first, second = facing_colours(facing)
-    box = '<rect width="20" height="20" rx="2" fill="#fff" stroke="#8d8171"/>'
+    box = f'<rect width="20" height="20" rx="2" fill="#fff" stroke="{PLAIN["outline"]}"/>'
     quarter = facing % FULL // 2
     bar = f'<rect width="20" height="4" fill="{first}" transform="rotate({90 * quarter} 10 10)"/>'
     if facing % 2:
@@ -71,18 +68,18 @@ def _shapes(segment: Segment, x: float, count: float, height: float, unit: int) 
     cloth = segment.kind in (SegmentKind.TAG, SegmentKind.BRIDGE, SegmentKind.ENDING)
     for span in segment.phrases:
         left, wide = x + float(span.start) * count, float(span.end - span.start) * count
-        fill = "url(#cloth)" if cloth else _TINTS[span.phrase.phrase.kind.value]
+        fill = "url(#cloth)" if cloth else PHRASES[span.phrase.phrase.kind.value]
         yield _box(left, 12, wide, low - 12, fill)
     for at in _ones(segment, unit):
         left = x + float(at - segment.first) * count
-        yield f'<path d="M{left:.1f} 12 V{low:.1f}" stroke="#b9a98f" stroke-width="2"/>'
+        yield f'<path d="M{left:.1f} 12 V{low:.1f}" stroke="{PLAIN["rule"]}" stroke-width="2"/>'
     for span in segment.phrases:
         if span.starts:
             left = x + float(span.start) * count
-            yield f'<path d="M{left:.1f} 0 V{low + 8:.1f}" stroke="#4a3a2c" stroke-width="5"/>'
+            yield f'<path d="M{left:.1f} 0 V{low + 8:.1f}" stroke="{_EDGE}" stroke-width="5"/>'
             yield (
                 f'<text x="{left + 8:.1f}" y="{(low + 12) / 2 + 11:.1f}" font-family="Body" '
-                f'font-size="32" font-weight="700" fill="#4a3a2c">{escape(span.phrase.name)}</text>'
+                f'font-size="32" font-weight="700" fill="{_EDGE}">{escape(span.phrase.name)}</text>'
             )
     for run in segment.facings:
         left, wide = x + float(run.start) * count, float(run.end - run.start) * count
@@ -116,4 +113,4 @@ def _torn(x: float, top: float, bottom: float) -> str:
         f" L{x + 9:.1f} {top + (tooth + 0.5) * step:.1f} L{x:.1f} {top + (tooth + 1) * step:.1f}"
         for tooth in range(_TEETH)
     )
-    return f'<path d="M{x:.1f} {top:.1f}{teeth}" fill="none" stroke="#b5402a" stroke-width="5"/>'
+    return f'<path d="M{x:.1f} {top:.1f}{teeth}" fill="none" stroke="{_CUT}" stroke-width="5"/>'

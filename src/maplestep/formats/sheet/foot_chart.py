@@ -16,12 +16,13 @@ from ...core.primitives.moves import Move
 from ...core.primitives.turns import amount_words
 from ...core.sheet.model import Section
 from ...messages.words import fact
+from ..colours import PLAIN
 
 _COUNT: Final = 62
 _LEFT: Final = 22
 _LANES: Final = {Foot.LEFT: 52, Foot.RIGHT: 92}
 _HEIGHT: Final = 112
-_COLOURS: Final = {Foot.LEFT: "#7a3e63", Foot.RIGHT: "#1f5b69"}
+_COLOURS: Final = {Foot.LEFT: PLAIN["left"], Foot.RIGHT: PLAIN["right"]}
 _SOLE: Final = (
     "M-5.6 -4 C-6.2 -11 -3.4 -14 0.4 -14 C4.6 -14 6.6 -10.6 6 -5 C5.6 -1.6 4.4 0.6 4.2 3.4 "
     "C4 7.6 4.2 12 0.4 12.4 C-3.4 12.6 -4 8.6 -4.4 4.6 C-4.7 1.6 -5.3 -0.8 -5.6 -4 Z"
@@ -50,8 +51,9 @@ def _row(section: Section, first: int, counts: int) -> str:
 def _columns(first: int, counts: int) -> Iterator[str]:
     for index in range(counts):
         x = _LEFT + index * _COUNT
-        yield f'<rect x="{x}" y="0" width="{_COUNT // 2}" height="{_HEIGHT}" fill="#f1e9da"/>'
-        yield _text(x + _COUNT / 4, 14, str(first + index + 1), "#84560a", large=True)
+        size = f'width="{_COUNT // 2}" height="{_HEIGHT}"'
+        yield f'<rect x="{x}" y="0" {size} fill="{PLAIN["tint"]}"/>'
+        yield _text(x + _COUNT / 4, 14, str(first + index + 1), PLAIN["amber"], large=True)
 
 
 def _lanes() -> Iterator[str]:
@@ -85,10 +87,10 @@ def _print(move: Move, at: float) -> str:
         parts.append(_text(x, 74, word))
     if move.turn:
         side = "R" if move.turn > 0 else "L"
-        parts.append(_text(x, 27, f"{amount_words(move.turn)} {side}", "#9a3422"))
+        parts.append(_text(x, 27, f"{amount_words(move.turn)} {side}", PLAIN["brick"]))
     return "".join(parts)
 
 
-def _text(x: float, y: float, words: str, fill: str = "#2a211b", *, large: bool = False) -> str:
+def _text(x: float, y: float, words: str, fill: str = PLAIN["ink"], *, large: bool = False) -> str:
     size = ' font-size="11" font-weight="700"' if large else ""
     return f'<text x="{x:.1f}" y="{y}" fill="{fill}"{size}>{escape(words)}</text>'

@@ -14,32 +14,34 @@ from ...core.sheet.write.format import Style
 from ...core.sheet.write.printed import PrintedPart, PrintedSection, PrintedSheet, printed
 from ...messages.language import speaking
 from ...messages.words import CATALOGUES, texts_of
-from ..pdf import FONTS, page_pdf
+from ..pdf import BASE_STYLE, page_pdf
 from .foot_chart import chart_svg
 
 Words = dict[str, str]
 _CSS: Final = """
 @page { size: A4; margin: 15mm 16mm 16mm;
-  @bottom-right { content: counter(page) " / " counter(pages); font: 9pt Body; color: #6b5f54; } }
-body { font: 10.5pt/1.4 Body; color: #2a211b; }
+  @bottom-right { content: counter(page) " / " counter(pages);
+    font: 9pt Body; color: var(--soft); } }
+body { font: 10.5pt/1.4 Body; color: var(--ink); }
 h1 { font: 700 23pt/1.1 Head; margin: 0 0 1mm; }
-.facts { color: #5d5147; margin: 0 0 5mm; }
-h2 { font: 700 14pt Head; margin: 6mm 0 1mm; color: #9a3422; break-after: avoid; }
+.facts { color: var(--soft); margin: 0 0 5mm; }
+h2 { font: 700 14pt Head; margin: 6mm 0 1mm; color: var(--brick); break-after: avoid; }
 h3 { font: 700 11.5pt Head; margin: 4mm 0 1mm; break-after: avoid; }
-h3 span, h2 span { font: 9.5pt Body; color: #6b5f54; }
+h3 span, h2 span { font: 9.5pt Body; color: var(--soft); }
 table { border-collapse: collapse; width: 100%; }
-thead th { font: 9pt Body; color: #6b5f54; text-align: left; border-bottom: .6pt solid #cbbfae; }
-td { padding: 1mm 3mm 1mm 0; vertical-align: top; border-bottom: .3pt solid #e6dccb; }
-td.count { white-space: nowrap; font-weight: 700; width: 16mm; color: #84560a; }
-td.on { white-space: nowrap; width: 18mm; color: #6b5f54; font-size: 9pt; }
-td.facing { white-space: nowrap; width: 14mm; text-align: right; color: #5d5147; }
+thead th { font: 9pt Body; color: var(--soft); text-align: left;
+  border-bottom: .6pt solid var(--rule); }
+td { padding: 1mm 3mm 1mm 0; vertical-align: top; border-bottom: .3pt solid var(--line); }
+td.count { white-space: nowrap; font-weight: 700; width: 16mm; color: var(--amber); }
+td.on { white-space: nowrap; width: 18mm; color: var(--soft); font-size: 9pt; }
+td.facing { white-space: nowrap; width: 14mm; text-align: right; color: var(--soft); }
 section { break-inside: avoid; }
-.option { margin: 1mm 0 0; font-size: 9.5pt; color: #1d5646; }
+.option { margin: 1mm 0 0; font-size: 9.5pt; color: var(--agree); }
 .chart { display: block; margin: 1mm 0 0; width: 100%; height: auto; max-height: 30mm; }
 .notes { margin-top: 5mm; }
 .notes p { margin: 0 0 1mm; }
-.cautions { margin-top: 6mm; padding-top: 2mm; border-top: .6pt solid #cbbfae; font-size: 8.5pt;
-  color: #5d5147; break-inside: avoid; }
+.cautions { margin-top: 6mm; padding-top: 2mm; border-top: .6pt solid var(--rule); font-size: 8.5pt;
+  color: var(--soft); break-inside: avoid; }
 """
 
 
@@ -67,7 +69,7 @@ def page_html(reading: Reading, options: Print) -> str:
         body = "".join((*_head(sheet, reading, options, words), *_body(sheet, options, words)))
     return (
         f'<!doctype html><html lang="{language}"><head><meta charset="utf-8"><title>{title}'
-        f"</title><style>{FONTS}{_CSS}</style></head><body>{body}</body></html>"
+        f"</title><style>{BASE_STYLE}{_CSS}</style></head><body>{body}</body></html>"
     )
 
 

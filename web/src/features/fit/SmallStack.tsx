@@ -32,7 +32,7 @@ export const SmallStack = memo(function SmallStack({ segments }: { segments: Seg
                   y={top}
                   width={(span.end - span.start) * count}
                   height={height}
-                  fill={segment.kind === "wall" ? PHRASE_TINTS[span.kind] : "#c9963a"}
+                  fill={segment.kind === "wall" ? PHRASE_TINTS[span.kind] : "var(--hatch)"}
                 />
               )),
             )}
@@ -48,13 +48,13 @@ export const SmallStack = memo(function SmallStack({ segments }: { segments: Seg
                       y={top - 0.5}
                       width="2"
                       height={height + 1}
-                      fill={at > 0 ? "#a63822" : "#4a3a2c"}
+                      fill={at > 0 ? "var(--brick)" : "var(--umber)"}
                     />
                   );
                 }),
             )}
             {torn && (
-              <rect x={end - 1} y={top - 0.5} width="2" height={height + 1} fill="#a63822" />
+              <rect x={end - 1} y={top - 0.5} width="2" height={height + 1} fill="var(--brick)" />
             )}
           </g>
         );

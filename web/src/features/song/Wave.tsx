@@ -1,4 +1,5 @@
 // The waveform with its beats and phrases. Posts and beats are dragged where they stand.
+import colours from "@colours";
 import { useEffect, useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
 import WaveSurfer from "wavesurfer.js";
@@ -69,9 +70,9 @@ export function Wave(props: Props) {
     const drawn = WaveSurfer.create({
       container: box.current,
       height: WAVE,
-      waveColor: "#c9b9a4",
-      progressColor: "#a98f72",
-      cursorColor: "#b5402a",
+      waveColor: colours.plain.wave,
+      progressColor: colours.plain.played,
+      cursorColor: colours.plain.brick,
       cursorWidth: 2,
       interact: false,
       autoCenter: false,

@@ -1,16 +1,16 @@
 // What lies over the waveform: phrases with their posts, beats, counts, what is unsure.
+import colours from "@colours";
+
 import type { Listening, SongMap } from "../../shared/api/client";
 import { PHRASE_TINTS } from "../../shared/theme/facing";
 import { songClock } from "../../drawing/clock";
 import { firstAt } from "./sound/counting";
 
+const { paper: PAPER, ink: INK, brick: BRICK, soft: SOFT } = colours.plain;
 export const HEAD = 30;
 export const WAVE = 116;
 export const FOOT = 26;
 export const HEIGHT = HEAD + WAVE + FOOT;
-const WALNUT = "#2a211b";
-const BRICK = "#b5402a";
-const SOFT = "#6b5f55";
 
 export interface View {
   width: number;
@@ -62,9 +62,9 @@ export function drawOver(
 
 function label(ink: CanvasRenderingContext2D, words: string, x: number, y: number) {
   const wide = ink.measureText(words).width;
-  ink.fillStyle = "rgba(251,247,239,.88)";
+  ink.fillStyle = `${PAPER}e0`;
   ink.fillRect(x - 2, y - 12, wide + 4, 16);
-  ink.fillStyle = WALNUT;
+  ink.fillStyle = INK;
   ink.fillText(words, x, y);
 }
 
@@ -80,7 +80,7 @@ function unsure(
   ink.beginPath();
   ink.rect(left, HEAD, right - left, WAVE);
   ink.clip();
-  ink.strokeStyle = "rgba(181,64,42,.35)";
+  ink.strokeStyle = `${BRICK}59`;
   ink.lineWidth = 1.5;
   for (let x = left - WAVE; x < right; x += 9) {
     ink.beginPath();
@@ -105,11 +105,11 @@ function beats(ink: CanvasRenderingContext2D, view: View, map: SongMap) {
     if (x > view.width + 20) break;
     if (!one && wide < 5) continue;
     if (one && wide < 0.7) continue;
-    ink.fillStyle = one ? WALNUT : "rgba(42,33,27,.38)";
+    ink.fillStyle = one ? INK : `${INK}61`;
     const tall = one ? WAVE : WAVE * 0.45;
     ink.fillRect(x - (one ? 0.75 : 0.5), HEAD + WAVE - tall, one ? 1.5 : 1, tall);
     if (numbered) {
-      ink.fillStyle = one ? WALNUT : SOFT;
+      ink.fillStyle = one ? INK : SOFT;
       ink.fillText(String(numbers[n]), x, HEAD + WAVE + 17);
     }
   }
@@ -136,16 +136,16 @@ function phrases(ink: CanvasRenderingContext2D, view: View, map: SongMap, names:
     const right = xOf(view, map.marks[index + 1]?.start_seconds ?? end);
     if (right < 0 || left > view.width) return;
     const kind = map.song.phrases[index]?.kind ?? "unmarked";
-    ink.fillStyle = PHRASE_TINTS[kind] ?? "#eee";
+    ink.fillStyle = PHRASE_TINTS[kind] ?? PAPER;
     ink.fillRect(left, 0, right - left, HEAD);
-    ink.fillStyle = WALNUT;
+    ink.fillStyle = INK;
     ink.fillRect(left - 1, 0, 3, HEAD + WAVE);
     const from = Math.max(left, 0) + 8;
     ink.save();
     ink.beginPath();
     ink.rect(from - 2, 0, Math.max(0, right - from - 2), HEAD);
     ink.clip();
-    ink.fillStyle = WALNUT;
+    ink.fillStyle = INK;
     ink.font = '700 14px "Atkinson Hyperlegible Next Variable", sans-serif';
     ink.fillText(names[index] ?? "", from, 20);
     const wide = ink.measureText(`${names[index] ?? ""} `).width;
@@ -153,6 +153,6 @@ function phrases(ink: CanvasRenderingContext2D, view: View, map: SongMap, names:
     ink.fillText(mark.words, from + wide + 2, 20);
     ink.restore();
   });
-  ink.fillStyle = WALNUT;
+  ink.fillStyle = INK;
   ink.fillRect(xOf(view, end) - 1, 0, 2, HEAD + WAVE);
 }

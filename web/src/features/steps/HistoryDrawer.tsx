@@ -95,10 +95,10 @@ const looks = [
   EditorView.lineWrapping,
   EditorView.theme({
     ".cm-content, .cm-scroller": { fontFamily: "var(--text)", fontSize: "14px" },
-    "&.cm-merge-a .cm-changedText": { background: "#f3cfc4" },
-    "&.cm-merge-b .cm-changedText": { background: "#cfe3d3" },
-    "&.cm-merge-a .cm-changedLine": { background: "#fbeee8" },
-    "&.cm-merge-b .cm-changedLine": { background: "#eef6ee" },
+    "&.cm-merge-a .cm-changedText": { background: "var(--gone)" },
+    "&.cm-merge-b .cm-changedText": { background: "var(--new)" },
+    "&.cm-merge-a .cm-changedLine": { background: "var(--gone-line)" },
+    "&.cm-merge-b .cm-changedLine": { background: "var(--new-line)" },
   }),
 ];
 

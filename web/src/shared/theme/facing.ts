@@ -1,29 +1,16 @@
+import colours from "@colours";
+
 // Colours of the eight facings. They never stand alone: a glyph or clock text is always there.
 export const CLOCKS = ["12:00", "1:30", "3:00", "4:30", "6:00", "7:30", "9:00", "10:30"] as const;
 
-const WALLS: Record<string, string> = {
-  "12:00": "#b5402a",
-  "3:00": "#d0911f",
-  "6:00": "#1d5646",
-  "9:00": "#5481b4",
-};
+const WALLS: Record<string, string> = colours.walls;
 
 /** One colour for a wall, two for a corner (the walls it lies between). */
 export function facingColours(clock: string): [string, string] {
   const at = CLOCKS.indexOf(clock as (typeof CLOCKS)[number]);
-  const wall = (n: number) => WALLS[CLOCKS[(n + 8) % 8] ?? "12:00"] ?? "#2a211b";
+  const wall = (n: number) => WALLS[CLOCKS[(n + 8) % 8] ?? "12:00"] ?? colours.plain.ink;
   return at % 2 ? [wall(at - 1), wall(at + 1)] : [wall(at), wall(at)];
 }
 
 /** Tints of the song's phrases, by kind. */
-export const PHRASE_TINTS: Record<string, string> = {
-  intro: "#e8e3d8",
-  verse: "#efe0c8",
-  "pre-chorus": "#f3d9b4",
-  chorus: "#f4cdb4",
-  bridge: "#d5dfe8",
-  instrumental: "#d9e6cd",
-  break: "#d6e3d6",
-  outro: "#e2dcea",
-  unmarked: "#f1ebdf",
-};
+export const PHRASE_TINTS: Record<string, string> = colours.phrases;
