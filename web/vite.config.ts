@@ -1,7 +1,7 @@
 import react from "@vitejs/plugin-react";
 import { defineConfig, type Plugin } from "vite";
 
-import colours from "../src/maplestep/formats/colours.json";
+import colours from "../src/maplestep/formats/colours.json" with { type: "json" };
 
 // One file of colours for the screen and for print.
 const COLOURS = new URL("../src/maplestep/formats/colours.json", import.meta.url).pathname;

@@ -2,14 +2,17 @@
 
 import json
 import re
+import string
 from collections.abc import Iterator
 from typing import Any
 
 import pytest
 from core.dancing import happens, quarter_dance, restart, song, tag, timeline
+from core.test_styles import TEXTS
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from maplestep.core.figures.vocabulary import FIGURES
 from maplestep.core.layout.timeline import Timeline
 from maplestep.core.routine.model import Event
 from maplestep.core.sheet.read import read_sheet
@@ -21,6 +24,7 @@ from maplestep.messages.endings import end_note, end_words
 from maplestep.messages.language import LANGUAGES, speaking
 from maplestep.messages.readback import read_back
 from maplestep.messages.song_changes import changes
+from maplestep.messages.words import CATALOGUES, fact_in
 from maplestep.services.check import check_routine, check_sheet
 from maplestep.services.plan import PlanRequest, plan
 from maplestep.views.plans import plans_view
@@ -145,6 +149,68 @@ def test_a_sheet_is_judged_alike_in_every_language() -> None:
     assert len(views["fr"]["findings"]) == len(views["en"]["findings"]) > 2
     found = {code: [f["code"] for f in view["findings"]] for code, view in views.items()}
     assert found["en"] == found["fr"]
+
+
+# The sheet's own words, and the names of figures, which French halls say in English.
+FIGURE_NAMES = re.compile(
+    "|".join(sorted((re.escape(name) for f in FIGURES for name in f.names), key=len, reverse=True)),
+    re.IGNORECASE,
+)
+
+
+@pytest.mark.slow
+@pytest.mark.parametrize("name", TEXTS)
+def test_nothing_is_left_in_english_where_a_sheet_is_read_in_french(name: str) -> None:
+    checked = check_sheet(read_sheet(TEXTS[name]))
+    with speaking("fr"):
+        view = sheet_view(checked)
+    said = [words for f in (*view.findings, *view.load) for words in (f.message, f.advice)]
+    said += [words for p in view.parts for option in p.options for words in option.differs]
+    titles = [s.title for part in checked.reading.sheet.parts for s in part.sections if s.title]
+    for words in said:
+        own = re.sub(r"[“«][^”»]*[”»]", "", words)
+        for title in titles:
+            own = own.replace(title, "")
+        own = FIGURE_NAMES.sub("", own)
+        assert not ENGLISH.search(own), words
+        assert not re.search(r"\d\.\d", own), words
+
+
+def test_what_an_option_does_otherwise_is_said_in_french() -> None:
+    sheet = (
+        "Kiln\n1-4 R vine ½ right, L touch\nEasy option 1-4: R side, L together, R side, touch L"
+    )
+    with speaking("fr"):
+        (option,) = sheet_view(check_sheet(read_sheet(sheet))).parts[0].options
+    # By hand: ½ right against no turn; both end on the right foot, the touch takes no weight.
+    assert option.differs == ["elle ne tourne pas, au lieu de ½ tour à droite"]
+
+
+def with_tenths(template: str) -> dict[str, Any]:
+    """Facts for a template: two and a half where it wants a number, a word elsewhere."""
+    return {
+        name: 2.5 if spec and spec[-1] in "fg" else "x"
+        for _, name, spec, _ in string.Formatter().parse(template)
+        if name
+    }
+
+
+@pytest.mark.parametrize(("code", "point"), [("en", "."), ("fr", ",")])
+def test_tenths_stand_behind_the_point_of_the_language(code: str, point: str) -> None:
+    """Source: Unicode CLDR, decimal separators of en and fr."""
+    words = CATALOGUES[code]
+    rows = [*words.texts.values(), *words.templates.values()]
+    said = [
+        words.put(template, with_tenths(template))
+        for template in rows
+        if 2.5 in with_tenths(template).values()
+    ]
+    shown = [each for each in said if re.search(r"2[.,]5", each)]
+    assert shown
+    assert all(re.search(rf"2{re.escape(point)}50?\b", each) for each in shown)
+    # Numbers that come written out, and a title that only looks like one.
+    assert fact_in(words, "lasts", "3.7") == f"3{point}7"
+    assert fact_in(words, "title", "3.7") == "3.7"
 
 
 def test_what_a_correction_changed_is_said_in_french() -> None:

@@ -680,7 +680,7 @@ TEXTS: Final[dict[str, str]] = {
     "say.start": "Start after {counts} counts ({time}), facing 12:00",
     "say.walls": ", {n} walls",
     "say.wall1": ", 1 wall",
-    "say.seconds": " {seconds} seconds",
+    "say.seconds": " {seconds:g} seconds",
     "say.until": " for the band",
     "say.last": "end on {step}, ",
     "cue.to": "to",

@@ -9,7 +9,7 @@ from .words import catalogue, fact_in, text
 def _said(finding: Finding, which: int) -> str:
     words = catalogue()
     facts = {name: fact_in(words, name, fact) for name, fact in finding.facts.items()}
-    return words.findings[finding.code][which].format_map(facts)
+    return words.put(words.findings[finding.code][which], facts)
 
 
 def message(finding: Finding) -> str:

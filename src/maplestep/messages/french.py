@@ -710,7 +710,7 @@ TEXTS: Final[dict[str, str]] = {
     "say.start": "Départ après {counts} comptes ({time}), face à 12:00",
     "say.walls": ", {n} murs",
     "say.wall1": ", 1 mur",
-    "say.seconds": " {seconds} secondes",
+    "say.seconds": " {seconds:g} secondes",
     "say.until": " l’orchestre",
     "say.last": "finir par {step}, ",
     "cue.to": "sur",
@@ -942,17 +942,25 @@ def _one_thing(said: str) -> str:
         return f"{_PASSAGES[passage[1]]} {passage[2]}"
     if said in {"the dance", "the steps above"}:
         return "pas"
+    if slid := re.fullmatch(r"slide taking the weight on the (left|right) foot", said):
+        return f"glissé qui prend l’appui sur le pied {_FEET[slid[1]]}"
     footed = re.fullmatch(r"(.+) with the (left|right) foot", said)
     name, foot = (footed[1], f" du pied {_FEET[footed[2]]}") if footed else (said, "")
+    if name in _PLAIN_STEPS:
+        return f"{_PLAIN_STEPS[name]}{foot}"
     for ending, words in _GOES:
         if name.endswith(ending) and name != ending.strip():
             return f"{_figure(name.removesuffix(ending))} {words}{foot}"
     return f"{_figure(name)}{foot}"
 
 
+_PLAIN_STEPS: Final = {
+    "step": "pas", "forward": "pas avant", "back": "pas arrière", "to the side": "pas de côté",
+    "step forward": "pas avant", "step back": "pas arrière", "step to the side": "pas de côté",
+}  # fmt: skip
 _PASSAGES: Final = {"section": "section", "counts": "comptes", "part": "partie"}
 _GOES: Final = (
-    (" forward", "avant"), (" back", "arrière"), (" to the side", "à côté"),
+    (" forward", "avant"), (" back", "arrière"), (" to the side", "de côté"),
     (" full", "d’un tour"), (" ½", "½"), (" ¼", "¼"), (" ¾", "¾"),
 )  # fmt: skip
 _SHORT: Final = {
@@ -1001,4 +1009,6 @@ def _fact(name: str, said: str) -> str:
     return say(said) if say is not None else said
 
 
-FRENCH: Final = Catalogue(findings=FINDINGS, texts=TEXTS, fact=_fact, templates=TEMPLATES)
+FRENCH: Final = Catalogue(
+    findings=FINDINGS, texts=TEXTS, fact=_fact, templates=TEMPLATES, point=","
+)

@@ -62,7 +62,7 @@ class _Speaker:
             )
 
     def _say(self, key: str, **facts: object) -> str:
-        return self._words.texts[f"say.{key}"].format(**facts)
+        return self._words.put(self._words.texts[f"say.{key}"], facts)
 
     def _head(self) -> Said:
         sheet = self._line.routine.sheet
@@ -130,7 +130,7 @@ class _Speaker:
             case SegmentKind.WAIT:
                 after = self._danced_before(segment, group)
                 seconds = segment.event.seconds if segment.event else None
-                long = self._say("seconds", seconds=f"{seconds:g}") if seconds else ""
+                long = self._say("seconds", seconds=seconds) if seconds else ""
                 later = group[group.index(segment) :]
                 goes_on = any(p.kind is SegmentKind.WALL for p in later)
                 yield self._say(

@@ -28,8 +28,9 @@ def said_in(words: Catalogue, said: str) -> str:
     if template not in words.templates:
         return str(said)
     facts = said.facts if isinstance(said, Message) else {}
-    return words.templates[template].format(
-        **{n: fact_in(words, n, f) if isinstance(f, str) else f for n, f in facts.items()}
+    return words.put(
+        words.templates[template],
+        {n: fact_in(words, n, f) if isinstance(f, str) else f for n, f in facts.items()},
     )
 
 
@@ -38,7 +39,7 @@ def fact_in(words: Catalogue, name: str, fact: str) -> str:
     return (
         said_in(words, fact)
         if fact in words.templates or isinstance(fact, Message)
-        else (words.fact(name, fact))
+        else words.number(name, words.fact(name, fact))
     )
 
 
@@ -51,7 +52,7 @@ def text(code: str, **facts: object) -> str:
     """The sentence of a code with its facts."""
     words = catalogue()
     said = {name: fact_in(words, name, str(each)) for name, each in facts.items()}
-    return words.texts[code].format_map(said)
+    return words.put(words.texts[code], said)
 
 
 def texts_of(room: str, language: str | None = None) -> dict[str, str]:

@@ -2,27 +2,43 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Final
 
+from ..core.analysis.level import Evidence, evidence
+from ..core.analysis.path import Floor, floor_of
 from ..core.findings.registry import fit_findings, load_findings, sheet_findings
 from ..core.layout.timeline import Timeline
 from ..core.primitives.finding import Finding
+from ..core.primitives.moves import Span
+from ..core.sheet.model import PartKind
+from ..core.sheet.options import differences
 from ..core.sheet.read import Reading
 from ..core.tools.joint_repairs import with_joint_repairs
 
+_WALLS: Final = 8
+"""So many walls are followed over the floor."""
 USUAL_BPM: Final = 110.0
 """Beats a minute at which load is worked out while no song is chosen."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class CheckedSheet:
-    """A reading and what is found in it; ``load`` at ``bpm`` beats a minute."""
+    """A reading and what is found in it.
+
+    ``load`` and ``evidence`` of the level are at ``bpm`` beats a minute; ``floors`` the way of
+    one wall of each part, by name; ``differences`` what an easier option does otherwise, by
+    where it stands in the sheet.
+    """
 
     reading: Reading
     bpm: float
     findings: tuple[Finding, ...]
     load: tuple[Finding, ...]
+    evidence: tuple[Evidence, ...]
+    floors: Mapping[str, Floor]
+    differences: Mapping[Span, list[str]]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -36,11 +52,24 @@ class CheckedRoutine:
 
 def check_sheet(reading: Reading, *, bpm: float = USUAL_BPM) -> CheckedSheet:
     """What is found in a sheet, and how hard it is to dance at a tempo."""
+    sheet = reading.sheet
     return CheckedSheet(
         reading=reading,
         bpm=bpm,
         findings=sheet_findings(reading),
         load=load_findings(reading, bpm=bpm),
+        evidence=evidence(sheet, bpm=bpm),
+        floors={
+            part.name: floor_of(part.moves, _WALLS)
+            for part in sheet.parts
+            if part.kind is PartKind.PART
+        },
+        differences={
+            option.span: differences(part, option)
+            for part in sheet.parts
+            for option in part.options
+            if option.known
+        },
     )
 
 

@@ -11,15 +11,15 @@ from typing import Literal
 
 from pydantic import BaseModel
 
-from ..core.analysis.level import LEVELS, evidence
-from ..core.analysis.path import Path, distance, path_of, wandering
+from ..core.analysis.level import LEVELS
+from ..core.analysis.path import Floor, Path, distance
 from ..core.figures.words import move_word
 from ..core.primitives.counts import Feel, label
 from ..core.primitives.feet import Foot, FreeFoot, free_foot
 from ..core.primitives.turns import amount_words, clock, net_turn_words, walls_in_dance
-from ..core.sheet.counting import EIGHT, between_counts, count_labels, count_unit
-from ..core.sheet.model import Part, PartKind, Section
-from ..core.sheet.options import counts_of, differences
+from ..core.sheet.counting import between_counts, count_labels, count_unit
+from ..core.sheet.model import Part, Section
+from ..core.sheet.options import counts_of
 from ..messages.words import fact
 from ..services.check import CheckedSheet
 from .shared import (
@@ -29,9 +29,6 @@ from .shared import (
     finding_view,
 )
 from .statements import StatementView, sheet_statement_view
-
-"""Tempo that loads are worked out for when no song is given (beats a minute)."""
-_WALLS = 8
 
 
 class MoveView(BaseModel):
@@ -196,7 +193,7 @@ def sheet_view(checked: CheckedSheet) -> SheetView:
         walls=walls_in_dance(single.net_turn) if single else None,
         turn=fact("turn", net_turn_words(single.net_turn)) if single else "",
         timing="half" if sheet.timing < 1 else "double" if sheet.timing > 1 else "written",
-        parts=[part_view(part, sheet.feel, count_unit(sheet)) for part in sheet.parts],
+        parts=[_part_view(part, checked) for part in sheet.parts],
         findings=[finding_view(finding) for finding in checked.findings],
         load=[finding_view(finding) for finding in checked.load],
         statements=[sheet_statement_view(each, reading.text) for each in sheet.statements],
@@ -212,14 +209,15 @@ def sheet_view(checked: CheckedSheet) -> SheetView:
                     level=each.level,
                     beyond=each.beyond,
                 )
-                for each in evidence(sheet, bpm=bpm)
+                for each in checked.evidence
             ],
         ),
     )
 
 
-def part_view(part: Part, feel: Feel, unit: int = EIGHT) -> PartView:
-    """A part, ready to be drawn."""
+def _part_view(part: Part, checked: CheckedSheet) -> PartView:
+    feel, unit = checked.reading.sheet.feel, count_unit(checked.reading.sheet)
+    floor = checked.floors.get(part.name)
     sections = []
     facing = 0
     weight = part.start_weight
@@ -248,19 +246,20 @@ def part_view(part: Part, feel: Feel, unit: int = EIGHT) -> PartView:
                 section=sum(1 for s in part.sections if s.start <= option.start) - 1,
                 text=option.text,
                 known=option.known,
-                differs=differences(part, option) if option.known else [],
+                differs=[
+                    fact("differs", said) for said in checked.differences.get(option.span, ())
+                ],
                 start=option.span.start,
                 end=option.span.end,
             )
             for option in part.options
         ],
-        floor=_floor_view(part, feel) if part.kind is PartKind.PART else None,
+        floor=_floor_view(part, floor, feel) if floor is not None else None,
     )
 
 
-def _floor_view(part: Part, feel: Feel) -> FloorView:
-    path = path_of(part.moves)
-    places = wandering(path, _WALLS)
+def _floor_view(part: Part, floor: Floor, feel: Feel) -> FloorView:
+    path, places = floor
     left, right, back, front = path.extent
     return FloorView(
         stops=list(_stops(part, path, feel)),

@@ -4,6 +4,7 @@ import { useTranslation } from "react-i18next";
 import type { FloorView } from "../shared/api/client";
 import { CLOCKS, facingColours } from "../shared/theme/facing";
 import { frameOf, pointsOf, SIZE, standing, type Frame } from "./floor";
+import { decimal } from "../shared/i18n/decimal";
 import "./floor.css";
 
 interface Props {
@@ -105,9 +106,9 @@ function places(points: [number, number][]) {
 }
 
 const said = (floor: FloorView) => ({
-  width: (floor.right - floor.left).toFixed(1),
-  depth: (floor.front - floor.back).toFixed(1),
-  drift: floor.drift.toFixed(1),
+  width: decimal(floor.right - floor.left, 1),
+  depth: decimal(floor.front - floor.back, 1),
+  drift: decimal(floor.drift, 1),
 });
 
 function Grid({ frame }: { frame: Frame }) {

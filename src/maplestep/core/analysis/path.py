@@ -100,6 +100,19 @@ def wandering(path: Path, walls: int) -> tuple[Point, ...]:
     return wander([(path.drift, path.turn)] * walls)
 
 
+class Floor(NamedTuple):
+    """The way of one wall, and where later walls start: so many places and the last end."""
+
+    path: Path
+    walls: tuple[Point, ...]
+
+
+def floor_of(moves: Sequence[Move], walls: int) -> Floor:
+    """The way of one wall, and of so many walls in a row."""
+    path = path_of(moves)
+    return Floor(path, wandering(path, walls))
+
+
 def wander(walls: Iterable[tuple[Point, int]]) -> tuple[Point, ...]:
     """The same for walls that differ, each with its own drift and turn."""
     here, facing = Point(0.0, 0.0), 0

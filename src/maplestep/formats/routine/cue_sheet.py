@@ -14,7 +14,7 @@ from ...core.layout.timeline import EndReason, Segment, Timeline
 from ...core.primitives.turns import amount_words, clock, to_front
 from ...core.sheet.counting import count_unit
 from ...messages.events import event_words
-from ...messages.words import texts_of
+from ...messages.words import CATALOGUES, texts_of
 from ..pdf import BASE_STYLE, page_pdf
 from .stack_svg import room_svg, row_svg
 
@@ -58,8 +58,13 @@ def cue_page(timeline: Timeline, language: str, scale: float) -> str:
     routine = timeline.routine
     title = escape(routine.title or routine.sheet.title or "—")
     start = timeline.segments[0].start_seconds if timeline.segments else 0.0
-    facts = words["facts"].format(
-        bpm=round(float(routine.song.bpm), 1), counts=routine.start_count, time=_time(start)
+    facts = CATALOGUES[language].put(
+        words["facts"],
+        {
+            "bpm": round(float(routine.song.bpm), 1),
+            "counts": routine.start_count,
+            "time": _time(start),
+        },
     )
     rows = "".join(_rows(timeline, language, scale))
     return (

@@ -6,6 +6,7 @@ import { useTranslation } from "react-i18next";
 import type { Schemas, SegmentView, Timeline } from "../../shared/api/client";
 import { piecesOf, type StackRow } from "../../drawing/wallStack";
 import { CLOCKS } from "../../shared/theme/facing";
+import { decimal } from "../../shared/i18n/decimal";
 
 type Pin = Schemas["PinForm"];
 export type OrderChange = Omit<Schemas["OrderEdit"], "sequence">;
@@ -66,9 +67,10 @@ export function OrderBar(props: Props) {
             <span className="soft">
               {t("order.lasts", {
                 count: total(pieces.map((piece) => piece.length)),
-                seconds: total(
-                  pieces.map((piece) => piece.end_seconds - piece.start_seconds),
-                ).toFixed(1),
+                seconds: decimal(
+                  total(pieces.map((piece) => piece.end_seconds - piece.start_seconds)),
+                  1,
+                ),
                 phrases: phrasesOf(pieces).join(", "),
               })}
             </span>

@@ -196,7 +196,7 @@ function RowHead({ row, tight, width, phrased }: HeadProps) {
 }
 
 const shortName = (name: string) =>
-  name.length > 2 ? name.replace(/^(Bri|End|Tag).*?(\d*)$/, "$1$2") : name;
+  name.length > 2 ? name.replace(/^(Bri|End|Fin|Tag).*?(\d*)$/, "$1$2") : name;
 
 /** A tag, bridge or ending that the order of a phrased dance names. */
 const inOrder = (segment: SegmentView) =>
@@ -242,10 +242,17 @@ function RowEnd({ row, size, head, tight, last }: EndProps) {
   return (
     <span className="row-end" style={{ left }} data-tight={tight} aria-hidden>
       <strong className={stopped ? "brick" : ""}>{happens.join(", ")}</strong>
-      <small>
-        {t("fit.facing", { clock: (stopped ?? end).end_facing })}
-        {cue && ` · ${cue}`}
-      </small>
+      {tight ? (
+        <small>
+          <RoomGlyph clock={(stopped ?? end).end_facing} size={16} silent />{" "}
+          {(stopped ?? end).end_facing}
+        </small>
+      ) : (
+        <small>
+          {t("fit.facing", { clock: (stopped ?? end).end_facing })}
+          {cue && ` · ${cue}`}
+        </small>
+      )}
     </span>
   );
 }

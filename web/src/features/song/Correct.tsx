@@ -5,6 +5,7 @@ import { useTranslation } from "react-i18next";
 
 import type { Listening, SongEdit } from "../../shared/api/client";
 import type { Taps } from "./useTaps";
+import { decimal } from "../../shared/i18n/decimal";
 
 interface Props {
   here: () => number;
@@ -75,7 +76,9 @@ export function Correct({ here, taps, steady, listening, onEdit }: Props) {
               })}
               onClick={() => onEdit({ op: "reading", number })}
             >
-              <b>{reading.bpm.toFixed(reading.bpm % 1 < 0.05 || reading.bpm % 1 > 0.95 ? 0 : 1)}</b>{" "}
+              <b>
+                {decimal(reading.bpm, reading.bpm % 1 < 0.05 || reading.bpm % 1 > 0.95 ? 0 : 1)}
+              </b>{" "}
               {reading.words}
               <span className="soft"> {sureness(reading.confidence)}</span>
             </Button>

@@ -8,6 +8,7 @@ import { songClock } from "../../drawing/clock";
 import { languageOptions, type Code } from "../../shared/i18n";
 import { isGoing, type Sounds } from "./sound/useSounds";
 import { Making, Remove } from "./SoundPanel";
+import { decimal } from "../../shared/i18n/decimal";
 
 interface Props {
   songId: string;
@@ -119,7 +120,7 @@ function Mix({ mix, again }: { mix: SoundOut; again: () => unknown }) {
         {mix.name}{" "}
         <span className="soft">
           {mix.state === "ready"
-            ? `${songClock(mix.seconds, false)} · ${(mix.size / 1e6).toFixed(1)} MB`
+            ? `${songClock(mix.seconds, false)} · ${t("song.megabytes", { size: decimal(mix.size / 1e6, 1) })}`
             : mix.message || t("song.cancelled")}
           {mix.stale && mix.state === "ready" && ` · ${t("song.mix.stale")}`}
         </span>

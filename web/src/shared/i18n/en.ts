@@ -203,6 +203,7 @@ export const en = {
       mix: "mixing",
     },
     noSound: "No recording yet.",
+    megabytes: "{{size}} MB",
     cancelled: "Stopped.",
     addRecording: "Add the recording",
     otherRecording: "Another recording",

@@ -213,6 +213,7 @@ export const fr: Words = {
       mix: "mixage",
     },
     noSound: "Pas encore d’enregistrement.",
+    megabytes: "{{size}} Mo",
     cancelled: "Arrêté.",
     addRecording: "Ajouter l’enregistrement",
     otherRecording: "Un autre enregistrement",
