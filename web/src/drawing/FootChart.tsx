@@ -4,6 +4,7 @@ import { useTranslation } from "react-i18next";
 
 import type { PartView, SectionView } from "../shared/api/client";
 import { facingColours } from "../shared/theme/facing";
+import { useNarrow } from "../shared/ui/useNarrow";
 import { COUNT, HEIGHT, inRow, LANES, middle, rowsOf, x, type ChartRow } from "./footChart";
 import { RoomGlyph } from "./RoomGlyph";
 import "./footChart.css";
@@ -31,6 +32,7 @@ export const FootChart = memo(function FootChart({
   onPick,
 }: Props) {
   const { t } = useTranslation();
+  const narrow = useNarrow();
   const words = {
     title: section.title,
     first: section.first,
@@ -52,7 +54,7 @@ export const FootChart = memo(function FootChart({
           <span className="soft">· {words.free}</span>
         </span>
       </header>
-      {rowsOf(section).map((row) => (
+      {rowsOf(section, narrow).map((row) => (
         <Row
           key={row.from}
           row={row}

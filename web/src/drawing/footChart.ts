@@ -6,6 +6,7 @@ export const LEFT_MARGIN = 26;
 export const LANES = { L: 72, R: 116 } as const;
 export const HEIGHT = 144;
 const PER_ROW = 8;
+const HALVED_FROM = 4;
 
 export interface ChartRow {
   section: SectionView;
@@ -15,9 +16,13 @@ export interface ChartRow {
   width: number;
 }
 
-/** Long sections are drawn in rows of eight (or of their own length up to ten). */
-export function rowsOf(section: SectionView): ChartRow[] {
-  const perRow = section.length <= 10 ? Math.max(1, Math.ceil(section.length)) : PER_ROW;
+/**
+ * Long sections are drawn in rows of eight (or of their own length up to ten); on a narrow screen
+ * each is drawn in two halves, so that its words stay large enough to be read.
+ */
+export function rowsOf(section: SectionView, narrow = false): ChartRow[] {
+  const whole = section.length <= 10 ? Math.max(1, Math.ceil(section.length)) : PER_ROW;
+  const perRow = narrow && whole > HALVED_FROM ? Math.ceil(whole / 2) : whole;
   const rows: ChartRow[] = [];
   for (let from = 0; from < section.length; from += perRow) {
     const counts = Math.min(perRow, Math.ceil(section.length) - from);

@@ -134,6 +134,18 @@ describe("rows of the foot chart", () => {
     expect(chart.rowsOf(section(length)).map((row) => row.counts)).toEqual(counts);
   });
 
+  it.each([
+    [3, [3]],
+    [4, [4]],
+    [6, [3, 3]],
+    [8, [4, 4]],
+    [9, [5, 4]],
+    [12, [4, 4, 4]],
+    [16, [4, 4, 4, 4]],
+  ])("puts %i counts on a narrow screen in halves of a row", (length, counts) => {
+    expect(chart.rowsOf(section(length), true).map((row) => row.counts)).toEqual(counts);
+  });
+
   it("give every half count a column of its own", () => {
     const [row] = chart.rowsOf(section(8));
     const places = [0, 0.5, 1, 1.5].map((at) => chart.middle(row!, at));

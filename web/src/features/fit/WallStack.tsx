@@ -243,10 +243,7 @@ function RowEnd({ row, size, head, tight, last }: EndProps) {
     <span className="row-end" style={{ left }} data-tight={tight} aria-hidden>
       <strong className={stopped ? "brick" : ""}>{happens.join(", ")}</strong>
       {tight ? (
-        <small>
-          <RoomGlyph clock={(stopped ?? end).end_facing} size={16} silent />{" "}
-          {(stopped ?? end).end_facing}
-        </small>
+        <RoomGlyph clock={(stopped ?? end).end_facing} size={18} silent />
       ) : (
         <small>
           {t("fit.facing", { clock: (stopped ?? end).end_facing })}
