@@ -163,7 +163,7 @@ def test_the_read_back_says_every_kind() -> None:
                "on with count 17", "after 8 counts wait 2 seconds, then go on with count 9",
                "after 8 counts the ending (R stomp, hold)"),
         "fr": ("changement de pas aux comptes 31–32", "le pont de 4, puis continuer au compte 17",
-               "attendre 2 secondes", "le final (D frapper, pause)"),
+               "attendre 2 secondes", "le final (D stomp, pause)"),
     }.items():  # fmt: skip
         text = as_text(read_back(line, language))
         for each in words:

@@ -159,3 +159,36 @@ def test_the_cue_sheet_says_what_a_dancer_needs() -> None:
         assert words in text
     _, french = _text(write_cue_sheet(LINE, "fr"))
     assert "Reprise après 16" in french
+
+
+PHRASED = """Kiln
+Part A (16 counts)
+1-8 R vine, touch, L vine, touch
+9-16 R rocking chair twice
+Part B (8 counts)
+1-8 K step
+Tag (4 counts)
+1-4 R rocking chair
+Ending (4 counts)
+1-4 R stomp, hold, hold, hold
+"""
+
+
+@pytest.mark.parametrize(
+    ("language", "tag_there", "end", "chorus"),
+    [("en", "Tag +4", "Ending", "Chorus"), ("fr", "Tag +4", "Final", "Refrain")],
+)
+def test_the_cue_sheet_names_what_the_order_names(
+    language: str, tag_there: str, end: str, chorus: str
+) -> None:
+    # 16 counts of A, 8 of B, a tag of 4, 16 of A, an ending of 4: 48 counts.
+    line = timeline(PHRASED, song("verse 16, chorus 32"), sequence="A, B, Tag, A, Ending")
+    _, text = _text(write_cue_sheet(line, language))
+    rows = [row[0] for row in line.rows]
+    assert [(row.wall, row.name) for row in rows] == [(1, "A"), (2, "B"), (3, "A"), (3, "Ending")]
+    assert tag_there in text
+    assert chorus in text
+    # The ending is no wall: it has its name, and the number of the wall before it only once.
+    assert f"{end} +4" in text
+    assert f"3 {end}" not in text
+    assert ("Ending" in text) == (language == "en")

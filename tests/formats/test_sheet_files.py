@@ -110,7 +110,7 @@ def test_a_sheet_formatted_on_the_command_line(
     assert main(["format", str(path)]) == 0
     assert capsys.readouterr().out == "T\n1-2   R forward, L touch\n"
     assert main(["format", str(path), "--language", "fr", "--to", "md"]) == 0
-    assert "| 1-2 | D avant, G toucher | 12:00 |" in capsys.readouterr().out
+    assert "| 1-2 | D avant, G touch | 12:00 |" in capsys.readouterr().out
     assert main(["format", str(path), "--to", "pdf"]) == 2
     assert "-o FILE" in capsys.readouterr().err
     out = tmp_path / "sheet.pdf"

@@ -82,7 +82,7 @@ def test_repeated_passages_are_printed_written_out() -> None:
     sheet = printed(read_sheet(TEXTS["13-mirror"]), Style(language=FRENCH))
     words = [(line.counts, line.words) for line in sheet.parts[0].sections[1].lines]
     # The vine to the right and the touch, mirrored.
-    assert words[:2] == [("1-3", "G côté, D croisé derrière, G côté"), ("4", "D toucher")]
+    assert words[:2] == [("1-3", "G côté, D croisé derrière, G côté"), ("4", "D touch")]
 
 
 @pytest.mark.parametrize("name", TEXTS)

@@ -48,13 +48,13 @@ ROCKING: Final[tuple[Figure, ...]] = (
     ),
     Figure(
         name="rocking chair",
-        french=("rocking-chair", "chaise berçante"),
+        french=("rocking chair", "rocking-chair", "chaise berçante"),
         ways=("F rock fwd; O recover; F rock back; O recover",),
     ),
     Figure(
         name="reverse rocking chair",
         also=("back rocking chair",),
-        french=("rocking-chair inversé",),
+        french=("rocking chair inversé", "rocking-chair inversé"),
         ways=("F rock back; O recover; F rock fwd; O recover",),
     ),
     Figure(
@@ -74,7 +74,7 @@ ROCKING: Final[tuple[Figure, ...]] = (
     Figure(
         name="mambo",
         also=("mambo step", "mambo rock"),
-        french=("pas de mambo", "mambo"),
+        french=("mambo", "pas de mambo"),
         ways=("F rock @; O recover; F together",),
         variants={"cross": "mambo cross"},
     ),
@@ -88,7 +88,7 @@ ROCKING: Final[tuple[Figure, ...]] = (
     Figure(
         name="samba step",
         also=("samba", "cross samba", "samba cross", "botafogo", "bota fogo"),
-        french=("pas de samba", "samba croisé"),
+        french=("samba", "pas de samba", "samba croisé"),
         ways=("F cross; O rock side; F recover",),
         direction="cross",
         turn_on=(1,),

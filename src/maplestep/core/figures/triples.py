@@ -16,7 +16,7 @@ TRIPLES: Final[tuple[Figure, ...]] = (
             *("triple", "triple step", "cha cha", "cha cha cha", "shuffle step"),
             *("polka step", "polka", "cha", "locomotion step"),
         ),
-        french=("triple pas", "pas de polka"),
+        french=("shuffle", "triple pas", "pas de polka"),
         ways=("F @; O together; F @",),
         turn_on=(0, 2),
         variants={"cross": "cross shuffle"},
@@ -41,7 +41,7 @@ TRIPLES: Final[tuple[Figure, ...]] = (
     Figure(
         name="cross shuffle",
         also=("cross triple", "shuffle cross", "cross chasse", "cross over shuffle"),
-        french=("pas chassé croisé", "shuffle croisé", "chassé croisé"),
+        french=("cross shuffle", "pas chassé croisé", "shuffle croisé", "chassé croisé"),
         ways=("F cross; O side; F cross",),
         direction="cross",
         turn_on=(0, 2),
@@ -52,7 +52,7 @@ TRIPLES: Final[tuple[Figure, ...]] = (
             *("lock shuffle", "step lock step", "lock triple", "shuffle lock", "step lock"),
             *("forward lock step", "lock step forward", "forward lock forward"),
         ),
-        french=("pas verrouillé", "pas bloqué", "pas lock", "lock step avant"),
+        french=("lock step", "pas verrouillé", "pas bloqué", "pas lock", "lock step avant"),
         ways=("F @; O lock behind; F @", "F @; O lock behind"),
     ),
     Figure(

@@ -10,11 +10,12 @@ from collections.abc import Iterator
 from html import escape
 from typing import Final
 
-from ...core.layout.timeline import EndReason, Segment, Timeline
+from ...core.layout.timeline import EndReason, Segment, SegmentKind, Timeline
 from ...core.primitives.turns import amount_words, clock, to_front
 from ...core.sheet.counting import count_unit
 from ...messages.events import event_words
-from ...messages.words import CATALOGUES, texts_of
+from ...messages.language import speaking
+from ...messages.words import CATALOGUES, fact, texts_of
 from ..pdf import BASE_STYLE, page_pdf
 from .stack_svg import room_svg, row_svg
 
@@ -66,7 +67,8 @@ def cue_page(timeline: Timeline, language: str, scale: float) -> str:
             "time": _time(start),
         },
     )
-    rows = "".join(_rows(timeline, language, scale))
+    with speaking(language):
+        rows = "".join(_rows(timeline, language, scale))
     return (
         f'<!doctype html><html lang="{language}"><head><meta charset="utf-8"><title>{title}'
         f"</title><style>{BASE_STYLE}{_CSS}</style></head>"
@@ -82,15 +84,29 @@ def _rows(timeline: Timeline, language: str, scale: float) -> Iterator[str]:
     height = min(150.0, _ROOM / max(1, len(rows)) * 0.8) * max(scale, 0.6)
     for row in rows:
         first = row[0]
-        name = f"{first.wall} {first.name}" if first.item is not None else str(first.wall)
         yield (
-            f'<tr><td class="number">{escape(name)}</td>'
+            f'<tr><td class="number">{escape(_row_name(first))}</td>'
             f'<td class="room">{room_svg(first.start_facing, f"{7 * scale:.1f}mm")}</td>'
             f'<td class="clock"><b>{clock(first.start_facing)}</b>'
             f"<span>{_time(first.start_seconds)}</span></td>"
             f"<td>{row_svg(row, _WIDE / longest, height, unit)}</td>"
             f'<td class="what">{_what(timeline, row, language)}</td></tr>'
         )
+
+
+def _row_name(first: Segment) -> str:
+    """The number of the wall, and its part in a phrased dance; a tag alone has its name only."""
+    if first.item is None:
+        return str(first.wall)
+    name = fact("part", first.name)
+    return f"{first.wall} {name}" if first.kind is SegmentKind.WALL else name
+
+
+def _in_order(segment: Segment) -> str:
+    """A tag, bridge or ending that the order of a phrased dance names: "Tag +4"."""
+    if segment.item is None or segment.kind is SegmentKind.WALL:
+        return ""
+    return f"{fact('part', segment.name)} +{segment.length}"
 
 
 def _what(timeline: Timeline, row: list[Segment], language: str) -> str:
@@ -105,6 +121,7 @@ def _what(timeline: Timeline, row: list[Segment], language: str) -> str:
         said.append(f"<b{stop}>{escape(event_words(timeline.routine, event, language))}</b>")
         if event.cue:
             said.append(f"<span>{escape(event.cue)}</span>")
+    said += [f"<b>{escape(named)}</b>" for named in map(_in_order, row) if named]
     upto = last.first + last.length
     if last is timeline.segments[-1]:
         if last.ended is EndReason.SONG:

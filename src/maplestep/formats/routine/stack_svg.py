@@ -12,6 +12,7 @@ from typing import Final
 from ...core.layout.timeline import EndReason, Segment, SegmentKind
 from ...core.primitives.turns import FULL
 from ...core.sheet.counting import count_labels
+from ...messages.words import fact
 from ..colours import PHRASES, PLAIN, WALLS
 
 _EDGE: Final = PLAIN["umber"]
@@ -77,9 +78,10 @@ def _shapes(segment: Segment, x: float, count: float, height: float, unit: int) 
         if span.starts:
             left = x + float(span.start) * count
             yield f'<path d="M{left:.1f} 0 V{low + 8:.1f}" stroke="{_EDGE}" stroke-width="5"/>'
+            name = escape(fact("phrase", span.phrase.name))
             yield (
                 f'<text x="{left + 8:.1f}" y="{(low + 12) / 2 + 11:.1f}" font-family="Body" '
-                f'font-size="32" font-weight="700" fill="{_EDGE}">{escape(span.phrase.name)}</text>'
+                f'font-size="32" font-weight="700" fill="{_EDGE}">{name}</text>'
             )
     for run in segment.facings:
         left, wide = x + float(run.start) * count, float(run.end - run.start) * count
