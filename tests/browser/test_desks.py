@@ -12,6 +12,8 @@ from playwright.sync_api import Page, expect
 from maplestep.apps.dances.models import Dance
 from maplestep.apps.routines.models import Routine
 from maplestep.apps.songs.models import Song
+from maplestep.core.routine.model import EventKind
+from maplestep.formats.routine.routine_file import EventForm
 
 Open = Callable[..., Page]
 Enter = Callable[[Page, str], None]
@@ -117,14 +119,16 @@ def test_fields_of_an_event(at_desk: AtDesk, routine: Routine) -> None:
     page.get_by_role("button", name="Take off wall 3").click()
     expect(wall).not_to_contain_text("Restart")
     expect(page.get_by_test_id("saved")).to_have_text(SAVED)
-    (event,) = Routine.objects.get().events.all()
-    assert (event.walls, event.after, event.cue) == ([2], "4", "whistle")
+    (event,) = Routine.objects.get().events
+    assert (event["walls"], event["after"], event["cue"]) == ([2], "4", "whistle")
 
 
 def test_enter_applies_the_marked_fix_and_undo_takes_it_back(
     at_desk: AtDesk, routine: Routine
 ) -> None:
-    routine.events.create(order=1, key="far", kind="restart", walls=[9], after="8")
+    far = EventForm(id="far", kind=EventKind.RESTART, walls=[9], after="8")
+    routine.events.append(far.model_dump(mode="json"))
+    routine.save()
     page = at_desk("fit")
     settle = page.get_by_role("region", name="To settle")
     expect(settle).to_contain_text("Restart after 8 on wall 9 never happens")

@@ -232,26 +232,35 @@ def _kinds(
     """Names by repetition: what comes most often and fullest is the chorus, next the verse."""
     counts = {group: groups.count(group) for group in groups}
     lengths = [b - a for a, b in spans]
-    full = [float(rows[a:b, 24:].sum(axis=1).mean()) for a, b in spans]
-    repeated = [group for group in counts if counts[group] > 1]
-    weight = {g: np.mean([f for f, h in zip(full, groups, strict=True) if h == g]) for g in counts}
-    names: dict[int, PhraseKind] = {}
-    if repeated:
-        opening = groups[1] if len(groups) > 1 and lengths[0] <= 8 * metre else groups[0]
-        rest = sorted(repeated, key=lambda g: (counts[g], weight[g]), reverse=True)
-        chorus = next((g for g in rest if g != opening), None)
-        if chorus is not None:
-            names[chorus] = PhraseKind.CHORUS
-        for group in rest:
-            names.setdefault(group, PhraseKind.VERSE)
+    opening = groups[1] if len(groups) > 1 and lengths[0] <= 8 * metre else groups[0]
+    names = _named_by_repetition(rows, spans, groups, opening)
+    last = len(groups) - 1
     kinds = []
     for at, group in enumerate(groups):
         kind = names.get(group)
         if at == 0 and (kind is None or (lengths[0] <= 8 * metre and counts[group] == 1)):
             kind = PhraseKind.INTRO if lengths[0] <= 16 * metre else PhraseKind.VERSE
-        elif kind is None and at == len(groups) - 1:
-            kind = PhraseKind.OUTRO
-        elif kind is None:
-            kind = PhraseKind.BREAK if lengths[at] <= 4 * metre else PhraseKind.BRIDGE
-        kinds.append(kind)
+        kinds.append(kind or _kind_of_a_single(lengths[at], metre, last=at == last))
     return kinds
+
+
+def _kind_of_a_single(length: int, metre: int, *, last: bool) -> PhraseKind:
+    """What comes but once, behind the opening."""
+    if last:
+        return PhraseKind.OUTRO
+    return PhraseKind.BREAK if length <= 4 * metre else PhraseKind.BRIDGE
+
+
+def _named_by_repetition(
+    rows: Floats, spans: list[tuple[int, int]], groups: list[int], opening: int
+) -> dict[int, PhraseKind]:
+    counts = {group: groups.count(group) for group in groups}
+    full = [float(rows[a:b, 24:].sum(axis=1).mean()) for a, b in spans]
+    repeated = [group for group in counts if counts[group] > 1]
+    weight = {g: np.mean([f for f, h in zip(full, groups, strict=True) if h == g]) for g in counts}
+    rest = sorted(repeated, key=lambda g: (counts[g], weight[g]), reverse=True)
+    names = dict.fromkeys(rest, PhraseKind.VERSE)
+    chorus = next((g for g in rest if g != opening), None)
+    if chorus is not None:
+        names[chorus] = PhraseKind.CHORUS
+    return names

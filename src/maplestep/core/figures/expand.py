@@ -129,38 +129,46 @@ def expand(
     signed = _signed_turn(use, lead, templates, side, stance.facing) if asked else 0
     turns = _turn_shares(figure, signed, len(templates)) if signed else ()
     span = Span(offset + use.start, offset + use.end, line)
-    usual = use.direction or figure.direction
-    moves = []
-    toward = 1 if lead is Foot.RIGHT else -1
-    for index, template in enumerate(templates):
-        role, verb, direction, weighs, fixed = template
-        foot = lead if role == "F" else lead.other if role == "O" else _NO_ROLE[role]
-        if verb == "spiral" and foot is stance.weight:
-            direction = "place"  # on the foot that carries the weight, the other one hooks
-        moves.append(
-            Move(
-                landings[index],
-                foot,
-                verb,
-                usual if direction == "@" else direction,
-                foot if weighs else None,
-                (turns[index] if turns else 0) + fixed * toward,
-                figure.name,
-                span,
-            )
-        )
+    moves = [
+        _move(use, template, lead, stance.weight)._replace(at=at, span=span)
+        for template, at in zip(templates, landings, strict=False)
+    ]
+    if turns:
+        moves = [m._replace(turn=m.turn + turn) for m, turn in zip(moves, turns, strict=True)]
+    moves = _as_said(use, moves)
+    if assumed and all(template.role in "B-" for template in templates):
+        assumed = None
+    assumed_turn = signed if asked and side is None and use.turn_facing is None else 0
+    return Expansion(tuple(moves), assumed, assumed_turn)
+
+
+_NOWHERE = Span(0, 0, 0)
+
+
+def _move(use: FigureUse, template: Template, lead: Foot, weight: Foot | None) -> Move:
+    """One move of a figure, without its place and the turn that the sheet gives."""
+    role, verb, direction, weighs, fixed = template
+    foot = lead if role == "F" else lead.other if role == "O" else _NO_ROLE[role]
+    if verb == "spiral" and foot is weight:
+        direction = "place"  # on the foot that carries the weight, the other one hooks
+    if direction == "@":
+        direction = use.direction or use.figure.direction
+    turn = fixed if lead is Foot.RIGHT else -fixed
+    carries = foot if weighs else None
+    return Move(Fraction(0), foot, verb, direction, carries, turn, use.figure.name, _NOWHERE)
+
+
+def _as_said(use: FigureUse, moves: list[Move]) -> list[Move]:
+    """What the sheet says otherwise: where a swivel goes, the last move, its weight."""
     sideways = use.travel or use.foot
-    if figure.name == SWIVEL and sideways in {Foot.LEFT, Foot.RIGHT}:
+    if use.figure.name == SWIVEL and sideways in {Foot.LEFT, Foot.RIGHT}:
         assert sideways is not None
         moves = [move._replace(direction=sideways.word) for move in moves]
     if use.ending is not None and moves:
         moves[-1] = _ended(moves[-1], use.ending, use.ending_direction)
     if use.weight is not None and moves:
         moves[-1] = _weighted(moves[-1], use.weight)
-    if assumed and all(template.role in "B-" for template in templates):
-        assumed = None
-    assumed_turn = signed if asked and side is None and use.turn_facing is None else 0
-    return Expansion(tuple(moves), assumed, assumed_turn)
+    return moves
 
 
 SWIVEL = "swivel"

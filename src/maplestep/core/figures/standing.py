@@ -132,7 +132,9 @@ STANDING: Final[tuple[Figure, ...]] = (
         direction="place",
     ),
     Figure(name="hook", french=("hook", "crochet"), ways=("[F hook @]",), direction="cross"),
-    Figure(name="flick", french=("flick", "flick arrière"), ways=("[F flick @]",), direction="back"),
+    Figure(
+        name="flick", french=("flick", "flick arrière"), ways=("[F flick @]",), direction="back"
+    ),
     Figure(
         name="heel",
         also=("heel dig", "heel touch", "touch heel", "dig heel", "tap heel", "heel tap"),

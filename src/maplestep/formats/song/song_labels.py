@@ -46,16 +46,7 @@ def read_labels(raw: bytes) -> ImportedSong:
                 Message("A label track has up to {most_lines:,} lines.", most_lines=_MOST_LINES),
                 line=number,
             )
-        cells = [cell.strip() for cell in line.split("\t")]
-        try:
-            start, end = (float(cell.replace(",", ".")) for cell in cells[:2])
-        except ValueError as error:
-            raise FileError(
-                "A label is start, end and text, with tabs between: 12.5⇥28.5⇥Verse.", line=number
-            ) from error
-        if not (math.isfinite(start) and math.isfinite(end) and 0 <= start <= end):
-            raise FileError("A label starts at 0 or later and ends after it starts.", line=number)
-        rows.append((start, end, cells[2] if len(cells) > 2 else ""))
+        rows.append(_label(line, number))
     if not rows:
         raise FileError("There are no labels in this file.")
     rows.sort()
@@ -70,6 +61,20 @@ def read_labels(raw: bytes) -> ImportedSong:
             cues=_points(rest),
         )
     return ImportedSong(segments=_segments(rows), cues=_points(rows))
+
+
+def _label(line: str, number: int) -> tuple[float, float, str]:
+    """Start and end in seconds, and the text."""
+    cells = [cell.strip() for cell in line.split("\t")]
+    try:
+        start, end = (float(cell.replace(",", ".")) for cell in cells[:2])
+    except ValueError as error:
+        raise FileError(
+            "A label is start, end and text, with tabs between: 12.5⇥28.5⇥Verse.", line=number
+        ) from error
+    if not (math.isfinite(start) and math.isfinite(end) and 0 <= start <= end):
+        raise FileError("A label starts at 0 or later and ends after it starts.", line=number)
+    return start, end, cells[2] if len(cells) > 2 else ""
 
 
 def _segments(rows: list[tuple[float, float, str]]) -> tuple[ImportedSegment, ...]:

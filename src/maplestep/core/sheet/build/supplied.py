@@ -22,10 +22,16 @@ _WORDS: Final = {"fwd": "forward", "side": "to the side", "back": "back"}
 def what_was_supplied(use: FigureUse, moves: Sequence[Move]) -> Iterator[str]:
     """In words, one entry a thing: "rock with the left foot", "shuffle forward"."""
     figure = use.figure
-    if figure.name in _PLAIN or use.echo:
-        if figure.usual_turn and use.turn is None and use.turn_facing is None:
-            yield f"{figure.name} {amount_words(figure.usual_turn)}"
-        return
+    size_unsaid = figure.usual_turn and use.turn is None and use.turn_facing is None
+    plain = figure.name in _PLAIN or use.echo
+    if not plain:
+        yield from _foot_and_way(use, moves)
+    if size_unsaid and (plain or use.turn_to):
+        yield f"{figure.name} {amount_words(figure.usual_turn)}"
+
+
+def _foot_and_way(use: FigureUse, moves: Sequence[Move]) -> Iterator[str]:
+    figure = use.figure
     named = _WORDS.get(use.direction or figure.direction, "") if figure is STEP else figure.name
     lead = moves[0].foot if moves else None
     sided = use.travel is not None and figure.travels
@@ -36,5 +42,3 @@ def what_was_supplied(use: FigureUse, moves: Sequence[Move]) -> Iterator[str]:
     unsaid = carried and not use.direction and figure.takes_direction and not sided
     if unsaid and figure.direction in _WORDS:
         yield f"{figure.name} {_WORDS[figure.direction]}"
-    if figure.usual_turn and use.turn is None and use.turn_facing is None and use.turn_to:
-        yield f"{figure.name} {amount_words(figure.usual_turn)}"

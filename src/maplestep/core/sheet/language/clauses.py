@@ -11,7 +11,7 @@ from collections.abc import Sequence
 from typing import Final
 
 from ...figures.expand import Weight
-from ...figures.model import moves_of
+from ...figures.model import Figure, moves_of
 from ...figures.vocabulary import BY_NAME, FULL_TURN, PIVOT, STEP
 from ...primitives.feet import Foot
 from ...primitives.turns import FULL, parse_clock
@@ -92,13 +92,17 @@ def _check_direction(clause: Clause, lexemes: Sequence[Lexeme]) -> None:
     if figure.name in {"pivot", "recover", "unwind"} and led:
         clause.unread += [x for x in lexemes if x.value == said][:1]
         return
+    free = figure.travels or figure.lengths == (1,) or figure.usual_turn
+    if not free and not _goes(figure, said):
+        clause.unread += [x for x in lexemes if x.value == said and x.kind is Kind.DIRECTION][:1]
+
+
+def _goes(figure: Figure, said: str) -> bool:
+    """Does a figure go that way by itself, or is another one called so?"""
     shown = {template.direction for way in figure.ways for template in moves_of(way)}
     alike = _ALIKE.get(said, frozenset({said}))
-    if shown & alike or said == figure.direction or said in figure.variants or "@" in shown:
-        return
-    if figure.travels or figure.lengths == (1,) or figure.usual_turn:
-        return
-    clause.unread += [x for x in lexemes if x.value == said and x.kind is Kind.DIRECTION][:1]
+    named = said == figure.direction or said in figure.variants
+    return named or "@" in shown or bool(shown & alike)
 
 
 _ALIKE: Final = {

@@ -12,6 +12,7 @@ from fractions import Fraction
 from typing import Final
 
 from ...figures.expand import FigureUse, Stance, expand
+from ...figures.model import Figure
 from ...figures.vocabulary import STEP
 from ...primitives.feet import Foot
 from ...primitives.moves import Move
@@ -85,18 +86,23 @@ def _ended(named: list[FigureUse], steps: Sequence[FigureUse], landings: int) ->
         return named
     turns = any(use.asks_turn for use in (*named, *steps))
     pairs = [_alike(a, b, turns) for a, b in zip(first, second, strict=True)]
-    last = first[-1], second[-1]
-    stepped = last[0].foot is last[1].foot and last[0].weight is last[1].weight is not None
-    sailor = last[0].direction == "side" and last[1].direction != "back"
-    anchored = (last[0].direction, last[1].direction) == ("back", "place")
-    mambo = first[0].verb == "rock" and last[0].direction == "together"
-    free = sailor or anchored or mambo or last[1].direction in figure.figure.variants
-    if closes is not STEP and all(pairs[:-1]) and last[0].foot is last[1].foot:
-        return [replace(figure, ending=closes, ending_direction=last[1].direction)]
-    same = not last[1].direction or last[0].direction == last[1].direction
-    if not all(pairs[:-1]) or same or not stepped or not free:
+    if not all(pairs[:-1]) or first[-1].foot is not second[-1].foot:
         return named
-    return [replace(figure, ending=STEP, ending_direction=last[1].direction)]
+    if closes is STEP and not _may_end_so(figure.figure, first, second[-1]):
+        return named
+    return [replace(figure, ending=closes, ending_direction=second[-1].direction)]
+
+
+def _may_end_so(figure: Figure, usual: Sequence[Move], told: Move) -> bool:
+    """May the last step of a figure go where it is told to go, which is elsewhere?"""
+    last = usual[-1]
+    if not told.direction or last.direction == told.direction:
+        return False
+    sailor = last.direction == "side" and told.direction != "back"
+    anchored = (last.direction, told.direction) == ("back", "place")
+    mambo = usual[0].verb == "rock" and last.direction == "together"
+    free = sailor or anchored or mambo or told.direction in figure.variants
+    return free and last.weight is told.weight is not None
 
 
 def _differ(one: Sequence[FigureUse], other: Sequence[FigureUse], landings: int) -> bool:

@@ -174,14 +174,20 @@ def clause_choices(clauses: list[Clause]) -> Iterator[list[Clause]]:
     # What has a word that fits nowhere is not passed over in silence.
     required = [c for c in clauses if not c.optional or (c.gerund and c.unread)]
     described = any(clause.half for clause in clauses)
-    if not described:
-        if required:
-            yield required
-        if len(required) < len(clauses):
-            yield clauses
-            if any(clause.optional and not clause.ampersand for clause in clauses):
-                yield [clause for clause in clauses if clause.optional]
-        return
+    yield from (_described_choices if described else _plain_choices)(clauses, required)
+
+
+def _plain_choices(clauses: list[Clause], required: list[Clause]) -> Iterator[list[Clause]]:
+    if required:
+        yield required
+    if len(required) < len(clauses):
+        yield clauses
+        if any(clause.optional and not clause.ampersand for clause in clauses):
+            yield [clause for clause in clauses if clause.optional]
+
+
+def _described_choices(clauses: list[Clause], required: list[Clause]) -> Iterator[list[Clause]]:
+    """One side of a colon, or both."""
     tail = _led([clause for clause in required if clause.half], required)
     head = [clause for clause in required if not clause.half]
     told = sum(clause.sense is Sense.FIGURE for clause in tail)
@@ -223,14 +229,13 @@ def forms_of(clauses: Sequence[Clause]) -> Iterator[list[FigureUse]]:
 
 def _led_by_each(clauses: Sequence[Clause]) -> Iterator[list[FigureUse]]:
     """ "4 step scuffs (R, L, R, L)": both moves once more for every foot that leads."""
-    body = [clause for clause in clauses if clause.sense is Sense.FIGURE]
+    body = list(takewhile(lambda clause: clause.sense is Sense.FIGURE, clauses))
     behind = clauses[len(body) :]
     if not body or any(clause.sense is not Sense.FEET for clause in behind):
         return
     lead = [foot for clause in (body[-1], *behind) for foot in clause.feet]
-    if len(lead) < 2 or body[0].times != len(lead):
-        return
-    if any(clause.feet or clause.times > 1 for clause in body[1:-1]):
+    plain = not any(clause.feet or clause.times > 1 for clause in body[1:-1])
+    if not plain or len(lead) < 2 or body[0].times != len(lead):
         return
     once = [use for clause in body for use in replace(clause, times=1, feet=[]).uses()]
     first = replace(once[0], direction=once[0].direction or _way(body))

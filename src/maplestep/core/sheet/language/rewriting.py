@@ -231,22 +231,14 @@ def _ends_figure(clauses: Sequence[Clause], index: int) -> list[Clause] | None:
     """ "Sailor ½ right, crossing R over L": the last move of the figure done otherwise."""
     clause, before = clauses[index], clauses[index - 1]
     figure = before.figure
-    # "(R over, L side, ...)" tells the whole figure.
-    following = clauses[index + 1 : index + 2]
-    told = clause.bracket and any(each.bracket for each in following)
-    told = told or (clause.half > before.half and any(each.half for each in following))
     # "Mambo, ½ turn R stepping R forward": its last step turns.
     turns = clause.turn is not None and bool(clause.feet) and before.turn is None
-    told = told or (clause.turn is not None and not turns)
-    if figure is None or figure.lengths[0] < 3 or told:
+    if figure is None or figure.lengths[0] < 3 or _tells_all(clauses, index):
         return None
-    if not (clause.gerund or clause.led_by_direction) and clause.figure not in (None, STEP):
+    if clause.turn is not None and not turns:
         return None
-    if clause.sense is not Sense.FIGURE or not clause.direction or not _last_foot(before, clause):
-        return None
-    if clause.figure is not None and clause.figure.name not in _TOUCHES:
-        return None
-    if not (clause.gerund or turns) and clause.direction not in {"cross", "together"}:
+    shown = clause.gerund or turns or clause.direction in {"cross", "together"}
+    if not (shown and _is_last_move(clause)) or not _last_foot(before, clause):
         return None
     led = replace(before)
     led.ending, led.ending_direction = clause.figure or STEP, clause.direction
@@ -254,6 +246,24 @@ def _ends_figure(clauses: Sequence[Clause], index: int) -> list[Clause] | None:
         led.turn, led.turn_to = clause.turn, clause.turn_to
     led.end = clause.end
     return [*clauses[: index - 1], led, *clauses[index + 1 :]]
+
+
+def _tells_all(clauses: Sequence[Clause], index: int) -> bool:
+    """ "(R over, L side, ...)" tells the whole figure."""
+    clause, before = clauses[index], clauses[index - 1]
+    following = clauses[index + 1 : index + 2]
+    if clause.bracket and any(each.bracket for each in following):
+        return True
+    return clause.half > before.half and any(each.half for each in following)
+
+
+def _is_last_move(clause: Clause) -> bool:
+    """Can a clause be a figure's last move done otherwise: a step somewhere, or a touch?"""
+    if clause.sense is not Sense.FIGURE or not clause.direction:
+        return False
+    if not (clause.gerund or clause.led_by_direction) and clause.figure not in (None, STEP):
+        return False
+    return clause.figure is None or clause.figure.name in _TOUCHES
 
 
 def _last_foot(before: Clause, clause: Clause) -> bool:

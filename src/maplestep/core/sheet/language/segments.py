@@ -326,18 +326,22 @@ class _Cutter:
                 return count
             lone = tail[-1].kind is Kind.FOOT and len(tail) > 1 and tail[-2].kind is Kind.FOOT
             return 1 if lone else 0
-        named = self._named_feet()
-        if not count or not named or named[-1] != len(lexemes) - 1:
-            return 0
+        return 1 if count and self._takes_the_foot(at) else 0
+
+    def _takes_the_foot(self, at: int) -> bool:
+        """Is the foot named last, right before ``at``, that of the next figure?"""
+        lexemes, named = self._now.lexemes, self._named_feet()
+        if not named or named[-1] != len(lexemes) - 1:
+            return False
         # "Jazz box ending with L touch": words between part the foot from the figure before.
         before = lexemes[-2] if len(lexemes) > 1 else None
         stays = [x.kind for x in lexemes[-3:-1]]
         if stays[-1:] == [Kind.RELATION] or stays == [Kind.RELATION, Kind.FOOT]:
-            return 0  # "step L next to R swivelling heels": the foot that stays
+            return False  # "step L next to R swivelling heels": the foot that stays
         several = before is not None and before is self._figure and before.value.lengths[0] > 2
         apart = several and before is not None and lexemes[-1].start - before.end > 1
         beside = at - lexemes[-1].end <= 1
-        return 1 if len(named) > 1 or (apart and beside) else 0
+        return len(named) > 1 or (apart and beside)
 
 
 def segments_of(lexemes: Sequence[Lexeme]) -> list[ClauseWords]:

@@ -337,15 +337,14 @@ class Finishing(Slots):
         bare = draft.after is not None and draft.after_end < 0 and draft.section is None
         if draft.kind is ClaimKind.RESTART and draft.at_end and bare:
             return "place"  # "at the end of wall 4 ... 4 counts ... restart" stops nowhere
-        needs_place = draft.kind in STOPS or draft.kind is ClaimKind.BRIDGE
-        if needs_place and draft.after is None and not draft.here:
-            return "place"
-        called = draft.kind_token
-        weak = draft.kind is ClaimKind.TAG and called in WEAK
-        placed = draft.at_end or draft.rule or draft.after is not None
-        if weak and not placed and _AT_START.search(self._plain):
-            return "place"
-        return "place" if weak and not placed else ""
+        return "place" if self._lacks_place(draft) else ""
+
+    def _lacks_place(self, draft: Draft) -> bool:
+        """Does it not say where in the wall, though it has to?"""
+        if draft.kind in STOPS or draft.kind is ClaimKind.BRIDGE:
+            return draft.after is None and not draft.here
+        weak = draft.kind is ClaimKind.TAG and draft.kind_token in WEAK
+        return weak and not (draft.at_end or draft.rule or draft.after is not None)
 
     def _trouble_of_unplaced(self, draft: Draft) -> str:
         """A statement that names no wall: a mark, the last words of a sheet, or to be asked."""
