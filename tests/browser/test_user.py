@@ -191,8 +191,7 @@ def test_nothing_is_lost_when_the_connection_drops(at_desk: AtDesk, routine: Rou
     page.reload()
     expect(page.locator("#row-2")).to_contain_text("Tag +4")
     expect(page.get_by_test_id("saved")).to_have_text(SAVED)
-    tags = [e for e in Routine.objects.get().events if e["kind"] == "tag"]
-    assert [2] in [tag["walls"] for tag in tags]
+    assert 2 in next(e["walls"] for e in Routine.objects.get().events if e["kind"] == "tag")
 
 
 def test_bad_files_are_refused_in_words(open_page: Open, sign_in: Enter, make_user: Any) -> None:

@@ -8,6 +8,7 @@ from typing import Final
 
 from ..core.analysis.level import Evidence, evidence
 from ..core.analysis.path import Floor, floor_of
+from ..core.findings.laid_joints import without_laid_joints
 from ..core.findings.registry import fit_findings, load_findings, sheet_findings
 from ..core.layout.timeline import Timeline
 from ..core.primitives.finding import Finding
@@ -75,8 +76,9 @@ def check_sheet(reading: Reading, *, bpm: float = USUAL_BPM) -> CheckedSheet:
 
 def check_routine(timeline: Timeline, reading: Reading) -> CheckedRoutine:
     """What is found once the dance lies on the song; joints with repairs that were danced."""
+    of_fit = fit_findings(timeline)
     return CheckedRoutine(
         timeline=timeline,
-        findings=tuple(with_joint_repairs(fit_findings(timeline), timeline, reading)),
-        sheet_findings=sheet_findings(reading),
+        findings=tuple(with_joint_repairs(of_fit, timeline, reading)),
+        sheet_findings=without_laid_joints(sheet_findings(reading), of_fit),
     )

@@ -9,6 +9,7 @@ from typing import Final, TypedDict
 from django.db.models import QuerySet
 from pydantic import TypeAdapter
 
+from ...core.findings.laid_joints import without_laid_joints
 from ...core.findings.registry import fit_findings, sheet_findings
 from ...core.layout.engine import lay_out
 from ...core.layout.timeline import Timeline
@@ -136,7 +137,8 @@ def summarise(routine: Routine) -> Summary:
     """Lay the routine out and count what is to settle."""
     reading = reading_of_routine(routine)
     timeline = lay_out(routine_of(routine_form(routine), reading))
-    findings = (*sheet_findings(reading), *fit_findings(timeline))
+    of_fit = fit_findings(timeline)
+    findings = (*without_laid_joints(sheet_findings(reading), of_fit), *of_fit)
     to_settle = sum(finding.severity is not Severity.KNOW for finding in findings)
     state = "draft" if not timeline.segments else "to settle" if to_settle else "sits"
     return Summary(
