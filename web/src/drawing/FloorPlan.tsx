@@ -122,7 +122,7 @@ function Grid({ frame }: { frame: Frame }) {
       {frame.lines.ys.map((at) => (
         <line key={`y${at}`} y1={frame.y(at)} y2={frame.y(at)} x1="0" x2={SIZE} />
       ))}
-      <text x={SIZE / 2} y="15">
+      <text x="10" y="17">
         {t("floor.front")}
       </text>
     </g>

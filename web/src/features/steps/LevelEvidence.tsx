@@ -3,6 +3,7 @@ import { InputNumber } from "antd";
 import { useTranslation } from "react-i18next";
 
 import type { LevelView } from "../../shared/api/client";
+import { written } from "../../shared/i18n/decimal";
 
 interface Props {
   level: LevelView;
@@ -14,11 +15,12 @@ interface Props {
 export function LevelEvidence({ level, bpm, onBpm }: Props) {
   const { t } = useTranslation();
   const claimed = level.levels.indexOf(level.claimed);
+  const named = (name: string) => (name ? t(`level.names.${name}`) : "");
   if (!level.evidence.length) return <p className="soft">{t("level.none")}</p>;
   return (
     <section className="level" aria-label={t("level.title")}>
       <p>
-        {level.claimed ? t("level.claimed", { level: level.claimed }) : t("level.unclaimed")}{" "}
+        {level.claimed ? t("level.claimed", { level: named(level.claimed) }) : t("level.unclaimed")}{" "}
         <span className="soft">{t("level.source")}</span>
       </p>
       <table>
@@ -26,7 +28,9 @@ export function LevelEvidence({ level, bpm, onBpm }: Props) {
           <tr>
             <th scope="col">{t("level.measure")}</th>
             <th scope="col">{t("level.here")}</th>
-            {claimed >= 0 && <th scope="col">{t("level.usual", { level: level.claimed })}</th>}
+            {claimed >= 0 && (
+              <th scope="col">{t("level.usual", { level: named(level.claimed) })}</th>
+            )}
             <th scope="col">{t("level.fits")}</th>
           </tr>
         </thead>
@@ -34,9 +38,11 @@ export function LevelEvidence({ level, bpm, onBpm }: Props) {
           {level.evidence.map((each) => (
             <tr key={each.key} data-beyond={each.beyond ?? false}>
               <th scope="row">{t(`level.keys.${each.key}`)}</th>
-              <td>{each.value}</td>
-              {claimed >= 0 && <td>{t("level.upTo", { most: each.usual[claimed] })}</td>}
-              <td>{each.level}</td>
+              <td>{written(each.value)}</td>
+              {claimed >= 0 && (
+                <td>{t("level.upTo", { most: written(each.usual[claimed] ?? 0) })}</td>
+              )}
+              <td>{named(each.level)}</td>
             </tr>
           ))}
         </tbody>

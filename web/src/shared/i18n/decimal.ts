@@ -8,3 +8,7 @@ export const decimal = (value: number, digits: number) =>
     maximumFractionDigits: digits,
     useGrouping: false,
   });
+
+/** As many decimals as it has. */
+export const written = (value: number) =>
+  value.toLocaleString(i18next.language, { maximumFractionDigits: 2, useGrouping: false });

@@ -310,6 +310,13 @@ export const en = {
     tempo: "Tempo (beats a minute)",
     songTempo: "At the song's {{bpm}} beats a minute",
     load: "Load",
+    names: {
+      "absolute beginner": "absolute beginner",
+      beginner: "beginner",
+      improver: "improver",
+      intermediate: "intermediate",
+      advanced: "advanced",
+    },
     cautions:
       "Warm up; clear, dry floor and shoes that let the foot turn; look ahead in turns and stop if dizzy; offer the option without turns first to anyone with balance, knee, hip or back trouble; keep the music moderate. Hall rules and the advice of a doctor or physiotherapist come first.",
     keys: {

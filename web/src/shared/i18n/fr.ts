@@ -322,6 +322,13 @@ export const fr: Words = {
     tempo: "Tempo (battements par minute)",
     songTempo: "Aux {{bpm}} battements par minute de la musique",
     load: "Effort",
+    names: {
+      "absolute beginner": "ultra-débutant",
+      beginner: "débutant",
+      improver: "novice",
+      intermediate: "intermédiaire",
+      advanced: "avancé",
+    },
     cautions:
       "Échauffez-vous ; parquet libre et sec, chaussures qui laissent pivoter le pied ; regardez loin devant dans les tours et arrêtez en cas de vertige ; proposez d’abord l’option sans tours à qui a des soucis d’équilibre, de genou, de hanche ou de dos ; musique modérée. Le règlement de la salle et l’avis d’un médecin ou kinésithérapeute passent avant tout.",
     keys: {
@@ -395,7 +402,7 @@ export const fr: Words = {
     addTag: "Tag à la fin",
     remove: "Ôter du mur {{wall}}",
     event: "Événement",
-    after: "Après le compte",
+    after: "Après",
     walls: "Aux murs",
     wallsBad: "Des numéros de murs, par exemple 3, 8",
     tagCounts: "des comptes seuls",
