@@ -130,11 +130,14 @@ def expand(
     turns = _turn_shares(figure, signed, len(templates)) if signed else ()
     span = Span(offset + use.start, offset + use.end, line)
     moves = [
-        _move(use, template, lead, stance.weight)._replace(at=at, span=span)
+        _move(use, template, lead, stance.weight, at=at, span=span)
         for template, at in zip(templates, landings, strict=False)
     ]
     if turns:
-        moves = [m._replace(turn=m.turn + turn) for m, turn in zip(moves, turns, strict=True)]
+        moves = [
+            move._replace(turn=move.turn + turn) if turn else move
+            for move, turn in zip(moves, turns, strict=True)
+        ]
     moves = _as_said(use, moves)
     if assumed and all(template.role in "B-" for template in templates):
         assumed = None
@@ -142,11 +145,10 @@ def expand(
     return Expansion(tuple(moves), assumed, assumed_turn)
 
 
-_NOWHERE = Span(0, 0, 0)
-
-
-def _move(use: FigureUse, template: Template, lead: Foot, weight: Foot | None) -> Move:
-    """One move of a figure, without its place and the turn that the sheet gives."""
+def _move(
+    use: FigureUse, template: Template, lead: Foot, weight: Foot | None, *, at: Fraction, span: Span
+) -> Move:
+    """One move of a figure, without the turn that the sheet gives."""
     role, verb, direction, weighs, fixed = template
     foot = lead if role == "F" else lead.other if role == "O" else _NO_ROLE[role]
     if verb == "spiral" and foot is weight:
@@ -155,7 +157,7 @@ def _move(use: FigureUse, template: Template, lead: Foot, weight: Foot | None) -
         direction = use.direction or use.figure.direction
     turn = fixed if lead is Foot.RIGHT else -fixed
     carries = foot if weighs else None
-    return Move(Fraction(0), foot, verb, direction, carries, turn, use.figure.name, _NOWHERE)
+    return Move(at, foot, verb, direction, carries, turn, use.figure.name, span)
 
 
 def _as_said(use: FigureUse, moves: list[Move]) -> list[Move]:

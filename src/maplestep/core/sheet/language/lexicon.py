@@ -128,14 +128,9 @@ class Lexicon:
             self._by_first.setdefault(plain[0], []).append((plain, kind, value))
         self._entries: dict[str, _Entry] = {}
         self._texts: dict[str, list[Lexeme]] = {}
-        self.figure_words = sorted(
-            {
-                word
-                for figure in self.figures.values()
-                for name in figure.names
-                for word in _split(name)
-            }
-        )
+        names = {name for figure in self.figures.values() for name in figure.names}
+        self.figure_names = tuple(sorted(names))
+        self.figure_words = tuple(sorted({word for name in names for word in _split(name)}))
 
     def _stem(self, word: str) -> str:
         """The word without its plural or "-ing", when that is a word we know."""

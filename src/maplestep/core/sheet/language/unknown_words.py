@@ -55,14 +55,11 @@ _LONGEST_NAME: Final = 40
 
 
 def nearest(text: str, others: Sequence[Lexeme], lexicon: Lexicon) -> tuple[str, ...]:
-    names = tuple(sorted({name for f in lexicon.figures.values() for name in f.names}))
     # No name is as long as a phrase of junk, and comparing one takes long.
-    close = _close(text, names, 0.6) if len(text) <= _LONGEST_NAME else ()
+    close = _close(text, lexicon.figure_names, 0.6) if len(text) <= _LONGEST_NAME else ()
     if close:
         return close
-    near = [
-        found for x in others[:6] for found in _close(x.word, tuple(lexicon.figure_words), 0.7)[:1]
-    ]
+    near = [found for x in others[:6] for found in _close(x.word, lexicon.figure_words, 0.7)[:1]]
     return _names_with(near, lexicon)
 
 
