@@ -42,6 +42,8 @@ def joints(line: Timeline, reading: Reading) -> list[str]:
         # Laid on another wall: two joints.
         ([restart(3, "16")], ["sheet.restart-foot", "fit.wrong-foot-restart"]),
         ([tag(3, counts=4)], ["sheet.restart-foot"]),
+        # Laid on the wall that is stated, after another count: two joints.
+        ([restart(2, "24")], ["sheet.restart-foot", "fit.wrong-foot-restart"]),
     ],
 )
 def test_a_stated_joint_is_said_once(events: list[Event], found: list[str]) -> None:
@@ -58,3 +60,35 @@ def test_a_joint_that_is_right_is_not_said_at_all() -> None:
         ((2,), "8")
     ]
     assert joints(timeline(sheet, MUSIC, *events), reading) == []
+
+
+# By hand: walls of R side, L together end on the left. Tag 1 ends on the right foot, which starts
+# the wall; Tag 2 begins with the left foot, which carries the weight, and ends on it.
+TWO_TAGS = """Kiln
+8 counts, 1 wall
+1-8 R side, L together, R side, L together, R side, L together, R side, L together
+Tag 1
+1-2 R side, hold
+Tag 2
+1-2 L side, hold
+"""
+
+
+@pytest.mark.parametrize(
+    ("events", "found"),
+    [
+        ([], ["sheet.tag-foot", "sheet.tag-start-foot"]),
+        # The one that is laid is said where it is laid; the other one stays.
+        ([("Tag 1", 2)], ["sheet.tag-start-foot", "fit.wrong-foot-out-of-tag"]),
+        ([("Tag 2", 2)], ["sheet.tag-foot", "fit.wrong-foot-into-tag"]),
+        (
+            [("Tag 1", 1), ("Tag 2", 2)],
+            ["fit.wrong-foot-out-of-tag", "fit.wrong-foot-into-tag"],
+        ),
+    ],
+)
+def test_a_tag_hides_no_other_tag(events: list[tuple[str, int]], found: list[str]) -> None:
+    reading = read_sheet(TWO_TAGS)
+    laid = [tag(wall, name=name) for name, wall in events]
+    codes = joints(timeline(TWO_TAGS, MUSIC, *laid), reading)
+    assert [next((f for f in found if code.startswith(f)), code) for code in codes] == found

@@ -372,7 +372,8 @@ def waltz_column(words: str, lexicon: Lexicon) -> str:
             continue
         for uses in forms_of(chosen):
             usual = [
-                use.lasts or use.figure.lengths[way_before(use, b)] for use, b in with_next(uses)
+                use.lasts or use.figure.lengths[way_before(use, after)]
+                for use, after in with_next(uses)
             ]
             lengths.append(sum(usual))
     return next((f"1-{size}" for size in (6, 3, 12) if size in lengths), "")

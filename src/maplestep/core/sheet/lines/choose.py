@@ -15,10 +15,10 @@ from functools import lru_cache
 from itertools import pairwise
 from typing import Final, NamedTuple
 
+from ..counting import EIGHT, SIX
 from ..language.gauge import gauge
 from ..language.numbers import number_of
 from ..language.sharing import counts_in, moved
-from ..model import EIGHT
 from .classify import IN_BRACKETS, Choice, Role, choices, fits, heading_of, uncounted
 from .head import Fact
 from .joined import joined_lines, placed_at
@@ -41,7 +41,6 @@ _PHRASED: Final = re.compile(
 
 
 _WALTZ: Final = re.compile(r"\b(?:waltz(?:es)?|valses?)\b", re.IGNORECASE)
-SIX: Final = 6
 _GOES_ON: Final = re.compile(r"^\W*(?:9\s*[-–]\s*16|7\s*[-–]\s*12)\b(?!\s*[-–&])", re.MULTILINE)
 
 

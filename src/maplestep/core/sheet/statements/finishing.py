@@ -25,9 +25,6 @@ _FACINGS: Final = frozenset({"clock", "side", "front", "facing_hour", "clock_wal
 _PLACES: Final = frozenset({"walls_num", "walls_ord", "wall_after", "after", "end_of", "counts"})
 _IN_STEPS: Final = frozenset({"number", "fraction", "span"})
 _AND_THEN: Final = re.compile(r"[\s,]+(?:and|then|et|puis)$", re.IGNORECASE)
-_AT_START: Final = re.compile(
-    r"\b(?:start|beginning|debut)\s+(?:of|du)\s+(?:the\s+)?(?:\w+\s+)?(?:walls?|murs?)\b"
-)
 _TIMES: Final = re.compile(rf"(?:{CARDINAL})\s+[^\W\d]", re.IGNORECASE)
 _DENIED: Final = frozenset({"tag", "restart", "tag_restart", "bridge", "numbered"})
 _SMALL: Final = frozenset({"one", "un", "une"})
