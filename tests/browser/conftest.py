@@ -1,7 +1,9 @@
 """A real browser on a live server, with Debian's Chromium."""
 
 import os
+import threading
 import time
+import urllib.request
 from collections.abc import Callable, Iterator
 from pathlib import Path
 from typing import Any
@@ -41,6 +43,21 @@ def chromium() -> Iterator[Browser]:
         browser.close()
 
 
+def until_idle(server: Any) -> None:
+    """Waits until the live server has answered all it was asked.
+
+    A closed window leaves requests behind that the server is still answering. The tables are
+    emptied after each test, and PostgreSQL then ended one of the two as a deadlock.
+    """
+    # Connections are accepted in order: once this one is answered, none waits before it.
+    with urllib.request.urlopen(server.url) as answer:
+        answer.read()
+    for thread in threading.enumerate():
+        if "process_request_thread" in thread.name:
+            thread.join(timeout=30)
+            assert not thread.is_alive(), "a request is still open although its window is closed"
+
+
 @pytest.fixture
 def open_page(chromium: Browser, live_server: Any) -> Iterator[Callable[..., Page]]:
     """Opens a window of its own: own cookies, errors in the console fail the test."""
@@ -65,6 +82,7 @@ def open_page(chromium: Browser, live_server: Any) -> Iterator[Callable[..., Pag
     yield open_one
     for context in contexts:
         context.close()
+    until_idle(live_server)
     assert errors == []
 
 
