@@ -78,6 +78,19 @@ TRAVELLING: Final[tuple[Figure, ...]] = (
         turn_on=(2,),
     ),
     Figure(
+        name="toe strut jazz box",
+        also=(
+            *("jazz box toe strut", "jazz box with toe strut", "jazz box strut"),
+            *("jazz box with strut", "strutting jazz box"),
+        ),
+        french=("jazz box toe strut", "jazz box avec toe strut", "jazz box en toe strut"),
+        ways=(
+            "[F toe cross]; F drop place; [O toe back]; O drop place; "
+            "[F toe side]; F drop place; [O toe fwd]; O drop place",
+        ),
+        turn_on=(4,),
+    ),
+    Figure(
         name="rumba box",
         also=("box step", "box", "full box", "rhumba box"),
         french=("rumba box", "boîte de rumba", "carré"),
@@ -112,9 +125,10 @@ TRAVELLING: Final[tuple[Figure, ...]] = (
         variants={"cross": "cross toe strut"},
     ),
     Figure(
-        # Of the heel or of the toe: which of them has to be said.
+        # Of the heel or of the toe: forward, which of them has to be said.
         name="strut",
         ways=("[F toe @]; F drop place",),
+        variants={"side": "toe strut", "back": "toe strut", "cross": "cross toe strut"},
         asks=("toe strut", "heel strut"),
     ),
     Figure(

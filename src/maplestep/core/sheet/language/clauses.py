@@ -394,7 +394,8 @@ def _settle(clause: Clause, lexemes: Sequence[Lexeme], lexicon: Lexicon) -> None
         clause.sense = Sense.FIGURE
         variant = clause.figure.variants.get(clause.direction)
         if variant is not None:
-            clause.figure, clause.direction = lexicon.figures[variant], ""
+            clause.figure = lexicon.figures[variant]
+            clause.direction = clause.direction if clause.figure.takes_direction else ""
         elif clause.figure.asks:
             clause.sense, clause.nearest = Sense.UNKNOWN, clause.figure.asks
             clause.unknown = tuple(x for x in lexemes if x.kind is Kind.FIGURE)[:1]

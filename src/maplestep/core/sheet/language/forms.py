@@ -12,6 +12,7 @@ from ...figures.expand import FigureUse, Weight
 from ...figures.model import Figure
 from ...figures.vocabulary import BY_NAME, PIVOT, STEP, WALK_AROUND
 from .clause import Clause, Sense
+from .written_short import in_full, one_for_each_foot, with_struts
 
 _HANDS: Final = frozenset({"hold", "clap"})
 
@@ -249,14 +250,10 @@ def _way(body: Sequence[Clause]) -> str:
 
 def _readings(uses: list[FigureUse]) -> Iterator[list[FigureUse]]:
     plain = _without_echoes(uses)
-    for echoes in (plain, uses) if len(plain) < len(uses) else (uses,):
-        yield echoes
-        if any(use.bare_turn for use in echoes):
-            forward, backward = _turns_forward(echoes), _turns_backward(echoes)
-            if len(forward) < len(echoes):
-                yield forward
-            if len(backward) < len(echoes):
-                yield backward
+    if (whole := in_full(plain)) != plain:
+        yield whole  # it has to fit before a lock is one step and a hold goes on
+    for echoes in (plain, one_for_each_foot(uses)) if len(plain) < len(uses) else (uses,):
+        yield from _with_turns_joined(echoes)
         for shorter in (_ended(echoes), _without_claps(echoes)):
             if shorter and len(shorter) < len(echoes):
                 yield shorter
@@ -264,6 +261,17 @@ def _readings(uses: list[FigureUse]) -> Iterator[list[FigureUse]]:
             yield [replace(use, figure=STEP) if _may_land(use) else use for use in echoes]
         if any(_may_travel(use) for use in echoes):
             yield [_travelling(use) if _may_travel(use) else use for use in echoes]
+    if len(struts := with_struts(plain)) < len(plain):
+        yield struts
+
+
+def _with_turns_joined(uses: list[FigureUse]) -> Iterator[list[FigureUse]]:
+    """The figures as they are, and with turns told alone joined to the step beside them."""
+    yield uses
+    if any(use.bare_turn for use in uses):
+        for joined in (_turns_forward(uses), _turns_backward(uses)):
+            if len(joined) < len(uses):
+                yield joined
 
 
 def _may_land(use: FigureUse) -> bool:

@@ -394,7 +394,7 @@ def _usual_columns(words: str, lexicon: Lexicon, *, paired: bool) -> Iterator[st
             continue
         if len(chosen) < len(clauses) and _changes_feet(clauses, chosen):
             continue
-        forms = [uses for uses in forms_of(chosen) if uses]
+        forms = [uses for uses in forms_of(chosen) if uses and not _leads_again(uses)]
         sound = [uses for uses in forms if not _treads_twice(uses)]
         for uses in sound or forms:
             # "R heel & L heel": the foot comes together between two counts.
@@ -405,6 +405,11 @@ def _usual_columns(words: str, lexicon: Lexicon, *, paired: bool) -> Iterator[st
             else:
                 yield column
     yield from turning
+
+
+def _leads_again(uses: Sequence[FigureUse]) -> bool:
+    """ "Shuffle R, L, R": the feet of one shuffle, without counts that say more."""
+    return any(use.echo and use.figure.lengths[0] > 1 for use in uses)
 
 
 def _treads_twice(uses: Sequence[FigureUse]) -> bool:

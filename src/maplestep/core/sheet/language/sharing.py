@@ -95,6 +95,8 @@ def way_before(use: FigureUse, following: FigureUse | None) -> int:
     closes = following is not None and following.figure.lengths == (1,)
     if lengths == (1, 2) and (_rocks_back(use, following) or steps_and_turns(use)):
         return 1
+    if lengths == (2, 1) and following is not None and following.figure.name == "recover":
+        return 1  # "heel grind ¼ R, recover L" says the step behind the grind
     shorter = closes and lengths[0] == 4 and 3 in lengths
     open_end = shorter and not moves_of(use.figure.ways[0])[-1].weight
     return lengths.index(3) if open_end else 0

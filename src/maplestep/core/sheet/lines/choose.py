@@ -23,6 +23,7 @@ from .classify import IN_BRACKETS, Choice, Role, choices, fits, heading_of, unco
 from .head import Fact
 from .joined import joined_lines, placed_at
 from .model import Line, SectionHeading, StepLine
+from .paragraphs import Body, facts_apart, unwrapped
 from .tables import without_numbers
 from .transitions import Context, State, end_cost, opens_section, transition
 
@@ -68,13 +69,14 @@ def read_lines(text: str) -> Iterator[Line]:
     offset = 0
     for number, raw in enumerate(text.split("\n"), start=1):
         body = raw.rstrip("\r")
-        bodies.append((number, offset, body.split("//", 1)[0], len(body)))
+        bodies.append(Body(number, offset, body.split("//", 1)[0], len(body)))
         offset += len(raw) + 1
+    bodies = [part for body in unwrapped(bodies, text) for part in facts_apart(body)]
     column = _has_facing_column([body for _, _, body, _ in bodies])
     plain = without_numbers([body for _, _, body, _ in bodies])
     bodies = [
-        (n, at, _bracketed(body, column), length)
-        for body, (n, at, _, length) in zip(plain, bodies, strict=True)
+        body._replace(text=_bracketed(words, column))
+        for words, body in zip(plain, bodies, strict=True)
     ]
     context = _context(text)
     waltz = "&" not in text and _WALTZ.search(text) is not None and context.claimed % SIX == 0
@@ -144,11 +146,12 @@ def _counts_something(choice: Choice) -> bool:
     """Counted steps or a section: then steps without counts belong to those."""
     line = choice.lines[0]
     if isinstance(line, SectionHeading):
-        named = line.title.startswith("Section") or _EIGHTS.match(line.text) is not None
+        named = _NAMED.match(line.title) or _EIGHTS.match(line.text)
         return bool(line.first or line.counts or named)
     return choice.role in {Role.COUNTS, Role.STEPS}
 
 
+_NAMED: Final = re.compile(r"Section|[A-Z]\d{1,2}$")
 _EIGHTS: Final = re.compile(r"^\W*(?:\d{1,2}(?:st|nd|rd|th)|[^\W\d]+)\s+(?:8|eight)s?\b", re.I)
 
 

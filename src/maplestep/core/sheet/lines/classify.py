@@ -159,6 +159,8 @@ def _is_item(steps: Choice, heading: Choice) -> bool:
 _SHORT_LINE: Final = 60
 _ALL_STEPS: Final = 2
 """So many words for steps and nothing else are hardly a title."""
+_TITLED: Final = re.compile(r"\s*(?:#{1,6}\s|(\*\*|__)[^*_]+\1\s*:?\s*$)")
+"""A heading, or a whole line in bold, is hardly one of several lines of steps."""
 _LISTED: Final = re.compile(r"^[\s#*_•>-]*\d{1,2}\s*[.):/]\s")
 
 
@@ -185,7 +187,7 @@ def uncounted(text: str, length: int, *, waltz: bool = False) -> Choice | None:
     at = text.index(words)
     steps = halved(StepLine(text, span, f"1-{counts}" if again else column, at, words, at))
     return Choice(
-        0.3 if seen.feet or seen.steps > _ALL_STEPS else 0.7,
+        (0.3 if seen.feet or seen.steps > _ALL_STEPS else 0.7) + bool(_TITLED.match(text)),
         Role.STEPS,
         (steps[0]._replace(counts=column), *steps[1:]),
         1,

@@ -8,7 +8,7 @@ Each way a line can be cut is one :data:`Cut`; which one is meant is decided els
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from functools import lru_cache
 from itertools import pairwise
 from typing import Final, NamedTuple
@@ -38,7 +38,9 @@ _BEHIND: Final = re.compile(
     r"(?:[\[(]\s{0,3}(?P<braced>(?:[&ae]\s?)?\d{1,3}(?:\s{0,3}[-–—&,]\s{0,3}\d{0,3}|\s{1,3}\d{1,3})*)\s{0,3}[\])]"
     r"|[\s|:–—-]\s{0,3}(?P<bare>&?\d{1,3}(?:\s{0,3}[-–—&,]\s{0,3}\d{1,3})+&?))\s{0,3}[|.,;]?\s{0,9}$"
 )
-_SHORT: Final = r"(?:[&ae]\s?)?\d{1,2}(?:\s*(?:[-–—&,]|[&ae](?![a-z]))\s*\d{0,2})*"
+_SHORT: Final = (
+    r"(?:[&ae]\s?)?\d{1,2}(?:\s*(?:[-–—&,]|[&ae](?![a-z]))\s*\d{0,2}|\s(?:and|et)\s\d{1,2})*"
+)
 _HALVES: Final = re.compile(r"[(\[]\s*&\s*[)\]]")
 _MARK: Final = re.compile(
     rf"[\[(]\s*(?:counts?\s+|temps\s+)?({_SHORT}|&)\s*[\])](?!\s*counts?)"
@@ -83,7 +85,16 @@ def clean(written: str) -> str:
     plain = re.sub(r"(?<=\d)\s?n\s?(?=\d)", "&", written.strip(), flags=re.IGNORECASE)
     plain = re.sub(r"(?<=\d)\s(?:to|à)\s(?=\d)", "-", plain).replace(" / ", " ")
     plain = _NEXT_ONE.sub(_next_one, plain)
-    return _apart(plain)
+    return _apart(_LISTED.sub(_and, plain))
+
+
+# "5-6 and 7&8" are two columns; "1 and 2" is spoken "1&2".
+_LISTED: Final = re.compile(r"([\d&–-]+)\s(?:and|et)\s([\d&–-]+)", re.IGNORECASE)
+
+
+def _and(listed: re.Match[str]) -> str:
+    plain = listed[1].isdecimal() and listed[2].isdecimal()
+    return f"{listed[1]}{'&' if plain else ' '}{listed[2]}"
 
 
 # "8&1": the count 1 of the next eight.
@@ -289,10 +300,11 @@ def _marked(text: str, start: int, end: int) -> list[Piece] | None:
     leads = _empty(text[start : marks[0].start()])
     trails = _empty(text[marks[-1].end() : end])
     if leads and not trails:
-        ends = [mark.start() for mark in marks[1:]] + [end]
+        return list(_led_by_counts(marks, end))
+    if leads and (last := _clause_before(text, marks)) is not None:
         return [
-            Piece(place, (mark.end(), upto))
-            for place, mark, upto in zip(places, marks, ends, strict=True)
+            *_led_by_counts(marks[:-1], last),
+            Piece(places[-1], (last, marks[-1].start())),
         ]
     if not trails and step_words(text[marks[-1].end() : end]):
         return None
@@ -310,6 +322,23 @@ def _marked(text: str, start: int, end: int) -> list[Piece] | None:
     return pieces
 
 
+def _led_by_counts(marks: Sequence[re.Match[str]], end: int) -> Iterator[Piece]:
+    ends = [*(mark.start() for mark in marks[1:]), end]
+    for mark, upto in zip(marks, ends, strict=True):
+        yield Piece(mark.span(mark.lastindex or 1), (mark.end(), upto))
+
+
+def _clause_before(text: str, marks: Sequence[re.Match[str]]) -> int | None:
+    """ "On 9 step right, then shuffle left on 11&12": where the clause of the last count begins."""
+    if len(marks) < 2:
+        return None
+    cut = list(_CLAUSE.finditer(text, marks[-2].end(), marks[-1].start()))
+    return cut[-1].end() if cut else None
+
+
+_CLAUSE: Final = re.compile(
+    r"[,;]\s*(?:(?:and|et)\s+)?(?:then|puis)\b|\b(?:and|et)\s+(?:then|puis)\b", re.IGNORECASE
+)
 _BARE_CLOCK: Final = re.compile(r"(?:1[0-2]|[1-9])[:.h][0-5]\d")
 
 
@@ -326,7 +355,7 @@ def step_line(text: str, span: Span, piece: Piece) -> StepLine:
     return StepLine(
         text=text,
         span=span,
-        counts=("&" if piece.after_half else "") + clean(text[counts_from:counts_to]),
+        counts=("&" if piece.after_half else "") + clean(_several(text, counts_from, counts_to)),
         counts_at=span.start + counts_from,
         words=words,
         words_at=span.start + words_from + lead,
@@ -335,6 +364,21 @@ def step_line(text: str, span: Span, piece: Piece) -> StepLine:
         else None,
         behind=piece.behind,
     )
+
+
+def _several(text: str, start: int, end: int) -> str:
+    """ "Counts 1 and 2" are two counts, "1 and 2" alone is spoken "1&2"."""
+    written = text[start:end]
+    return (
+        _AND_WORD.sub(" ", written)
+        if _PLURAL.search(text[max(start - _LABEL_LENGTH, 0) : start])
+        else written
+    )
+
+
+_LABEL_LENGTH: Final = 12
+_AND_WORD: Final = re.compile(r"(?<=\d)\s(?:and|et)\s(?=\d)", re.IGNORECASE)
+_PLURAL: Final = re.compile(r"\b(?:counts|beats|temps|comptes)\s+\Z", re.IGNORECASE)
 
 
 def has_own_counts(words: str) -> bool:

@@ -41,6 +41,7 @@ _BARE: Final = re.compile(r"^[\s*_#>]*(\d{2,3})\s*[/|-]\s*([1248])(?:\s*walls?)?
 _SLASHED: Final = re.compile(
     r"[(\[](?:[^()\[\]]*[\s,/])?(\d{2,3})\s*/\s*([1248])(?!\d)[^()\[\]]*[)\]]\s*$"
     r"|(?<=[a-z!?])\s+[-–—/|]\s+(\d{2,3})\s*[-–—/|]\s*([1248])\s*[-–—/|]\s*[a-z][a-z +/-]*$"
+    r"|(?<=[a-z!?])\s+(\d{2,3})\s*/\s*([1248])(?:\s*/\s*[a-z][a-z +-]*)?$"
 )
 _KEYED: Final = re.compile(
     r"(?:(?<=^)|(?<=[\s|,;*_•>(]))"
@@ -85,6 +86,9 @@ LEVELS: Final = {
     "intermediaire": "intermediate",
     "advanced": "advanced",
     "avance": "advanced",
+    **{"beg": "beginner", "deb": "beginner", "imp": "improver", "nov": "improver"},
+    **{"int": "intermediate", "inter": "intermediate", "adv": "advanced"},
+    **{"high beg": "beginner", "easy int": "intermediate", "high int": "intermediate"},
 }
 _LEVEL: Final = re.compile(r"\b(" + "|".join(sorted(LEVELS, key=len, reverse=True)) + r")s?\b")
 _SENTENCE_TITLE: Final = re.compile(r"[^.\d]{2,50}\.\s+")
@@ -166,12 +170,14 @@ def _pieces(text: str, plain: str, span: Span) -> Iterator[Fact]:
 
 def _in_short(text: str, said: re.Match[str], span: Span) -> Iterator[Fact]:
     """ "32/4", "Last Bus (B, 32/4)"."""
-    counts = 1 if said[1] else 3  # of the form that was met
-    for key, group in (("counts", counts), ("walls", counts + 1)):
+    walls = said.lastindex or 0  # the last group of the form that was met
+    for key, group in (("counts", walls - 1), ("walls", walls)):
         yield Fact(text, _place(span, said.start(group), said.end(group)), key, said[group])
     before = text[: said.start()]
     if any(char.isalpha() for char in before):
         yield title_of(before, span)._replace(text=text)
+    if level := _LEVEL.search(fold(text[said.start() :])):
+        yield Fact(text, span, "level", level[0])
 
 
 def _of_a_part(text: str, match: re.Match[str]) -> bool:

@@ -194,7 +194,7 @@ def _section(
         waiting=3 if empty and tells_steps(line) else 0,
         base=state.reached if empty else 0,
         headed=True,
-        fresh=empty and not again and not _steps_on(line),
+        fresh=empty and not again and not _steps_on(line, following),
         total=total,
     )
 
@@ -242,10 +242,14 @@ def _on_its_line(line: Line) -> int:
     return 0
 
 
-def _steps_on(line: Line) -> bool:
-    """Words of steps on a heading's own line may be all the steps of its section."""
+def _steps_on(line: Line, following: Choice | None) -> bool:
+    """Words of steps on a heading's own line may be all the steps of its section.
+
+    They are where the next section begins right below: "A1 Charleston x2" above "A2 ...".
+    """
     seen = gauge(_words_of(line))
-    return seen.steps > 1 and seen.feet > 0
+    closed = following is not None and following.role is Role.SECTION
+    return seen.steps > 1 - closed and (seen.feet > 0 or (closed and not seen.unknown))
 
 
 def tells_steps(line: Line) -> bool:

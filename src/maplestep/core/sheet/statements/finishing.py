@@ -170,8 +170,7 @@ class Finishing(Slots):
                 one.kind, one.kind_token, one.hard = other.kind, other.kind_token, other.hard
         for draft in self._drafts:
             if draft.kind is None and draft.walls and draft.after is None and self._open:
-                number = number_of(self._open["counts"])  # "wall 4: 24 counts only"
-                draft.after, draft.after_words = Fraction(number), str(number)
+                self._place_counts(draft, number_of(self._open["counts"]))
             short = draft.kind is None and draft.walls and draft.after is not None
             if short and _ONLY.search(self._plain):
                 draft.kind, draft.kind_token, draft.hard = ClaimKind.RESTART, SHORT_WALL, True
@@ -179,6 +178,14 @@ class Finishing(Slots):
                 continue
             elif draft.kind is None and draft.walls and self._happens(draft):
                 draft.kind, draft.asks = ClaimKind.RESTART, draft.asks or "kind"
+
+    @staticmethod
+    def _place_counts(draft: Draft, number: int) -> None:
+        """ "Wall 4: 24 counts only" stops there, "after wall 4 walk around (8 counts)" goes on."""
+        if draft.at_end:
+            draft.length = number
+        else:
+            draft.after, draft.after_words = Fraction(number), str(number)
 
     def _happens(self, draft: Draft) -> bool:
         """ "On wall 8 the first half only", "after wall 2 the long bit": it is not said what."""
@@ -194,7 +201,8 @@ class Finishing(Slots):
         length = counts_in(usual_column(fold(words), standard())) if seen.steps else 0
         if not draft.at_end or not length or seen.unknown or not (seen.feet or seen.steps > 1):
             return False
-        draft.kind, draft.kind_token, draft.length = ClaimKind.TAG, "steps", length
+        draft.kind, draft.kind_token = ClaimKind.TAG, "steps"
+        draft.length = draft.length or length
         draft.steps_at = self._text.index(words, draft.walls_end)
         draft.steps = words
         return True

@@ -36,7 +36,9 @@ _DENIABLE: Final = frozenset({"tag", "restart", "tag_restart", "bridge", "or", "
 _SIDES: Final = {"front": 0, "home": 0, "back": 4, "rear": 4}
 _HARDLY_A_COUNT: Final = 4
 # Restarts in words that a sheet also closes with: "start again and enjoy".
-_SOFT: Final = re.compile(r"again|over|beginning|top|reprendre|recommenc|\bstart (?:the|from)")
+_SOFT: Final = re.compile(
+    r"again|over|beginning|top|back to|debut|reprendre|recommenc|\bstart (?:the|from)"
+)
 # "Replace counts 15-16 with R touch, hold and restart": the steps danced instead.
 _CHANGED_TO: Final = re.compile(
     r"\s*(?:(?:with|by|to|into|par|en)\s*:?|:)\s+(?:an?\s+)?(.+?)"

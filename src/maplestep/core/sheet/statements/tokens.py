@@ -26,6 +26,7 @@ _ORDS: Final = (
     rf"{ORDINAL}(?:{_JOIN}(?:(?:after|at (?:the )?end of|apres)\s+)?"
     rf"(?:(?:the|le|la|du|au|de la)\s+)?{ORDINAL})*"
 )
+_BEGINNING: Final = r"(?:the\s+)?(?:top|beginning|start|(?:count\s+)?1|(?:count\s+)?one)\b(?!\s*[-–&:.]\s*\d)|au\s+(?:debut|compte\s+1)\b"
 _COUNT: Final = rf"(?P<%s>(?:{_C}))\s?(?P<%s_and>&(?!\s*\d)|½|\.5(?!\d))?(?!\d|:\d)"
 
 _PATTERNS: Final = (
@@ -66,7 +67,8 @@ _PATTERNS: Final = (
     ("cut_off", r"\b(?:leave (?:out|off)|omit|skip|miss(?: out)?|drop|cut)\s+(?:counts?|cts|comptes?|temps)?\s*(?P<off>\d{1,3})\s*(?:[-–]|to|a)\s*(?P<off_to>\d{1,3})"),
     ("counts", rf"(?P<counts>{_C})[\s-]*(?P<more>(?:extra|additional|more)\s+)?{_COUNTS}"),
     ("wall_after", rf"(?P<wa>{_C})\s*[(\[]?\s*(?=(?:after|apres)\s+(?:count\s+)?\d)"),
-    ("restart", r"\bre-?start(?:s|ed)?\b|\brestarting\b|\bredemarr\w+|\breprises?\b|\b(?:re)?start\s+(?:the\s+dance\s+)?(?:again|over|from the (?:top|beginning|start))\b|\bbegin\s+(?:the\s+dance\s+)?(?:again|over)\b|\brepren(?:dre|ds?|ez)\b(?!\s+(?:appui|le poids))|\brecommence[rz]?\b"),
+    ("restart", r"\bre-?start(?:s|ed)?\b|\brestarting\b|\bredemarr\w+|\breprises?\b|\b(?:re)?start\s+(?:the\s+dance\s+)?(?:again|over|from the (?:top|beginning|start))\b|\bbegin\s+(?:the\s+dance\s+)?(?:again|over)\b|\brepren(?:dre|ds?|ez)\b(?!\s+(?:appui|le poids))|\brecommence[rz]?\b"
+                rf"|\b(?:(?:go|goes|going|get|jump)\s+)?(?:straight\s+)?back\s+to\s+{_BEGINNING}|\b(?:retour(?:ner|nez)?|reven(?:ir|ez))\s+{_BEGINNING}"),
     ("short", r"\bshort(?:er)?\s+(?=walls?\b)|\bshort\s+wall\b|\b(?:is|are)\s+short\b|\bhalf\s+walls?\b|(?<=\d )(?:ends?|stops?|finish(?:es)?|is over)(?=\s+after\s+(?:only\s+|just\s+|the\s+|count\s+)*\d)|(?:\b\d\s+)?\bmurs?\s+courts?\b"),
     ("unknown_kind", r"\br/s\b"),
     ("bridge", r"\bbridges?\b|\bpont\b"),
@@ -110,13 +112,13 @@ _BY_NAME: Final = dict(_PATTERNS)
 _ANY: Final = re.compile("|".join(f"(?P<t_{name}>{_BY_NAME[name]})" for name in _ORDER))
 ANY_KIND: Final = re.compile(
     r"\b(?:tag|re-?start|bridge|pont|reprise|ending|redemarr|short|half wall|extra|add |ajouter|replace"
-    r"|begin again|start again|start over|start the dance|begin the dance|recommencer|repren|recommence|murs? courts?"
+    r"|begin again|back to|retour|reven(?:ir|ez)|start again|start over|start the dance|begin the dance|recommencer|repren|recommence|murs? courts?"
     r"|last wall|final|(?:ends?|stops?|finish(?:es)?|is over) after|insert|only|just |additional|seulement|ne faire|ne dans|freeze|(?:dance|song|music) ends|(?:big )?finish\b|end the dance|finish the dance|fin\b|hold|wait |pause|tenir |tenez |attend|patienter|repeat|last \w+ counts? (?:again|twice)|r/s|(?:leave (?:out|off)|omit|skip|miss(?: out)?|drop|cut|replace) (?:(?:the )?(?:last|final)|(?:counts? )?\d|(?:the )?(?:section|set|s\d|\w+ section))|to end|very end|ends on|finishes|step change|change )",
 )
 
 # "At the end of wall 4 sway R, L": something happens there, without a word for it.
 HAPPENS_AT_A_WALL: Final = re.compile(
-    rf"\b(?:after|end of|fin du|apres)\s+(?:the\s+|le\s+)?(?:(?:{_WALLS}|w)\s*\d|{ORDINAL}\s+{_WALLS})"
+    rf"\b(?:after|end of|fin du|apres)\s+(?:the\s+|le\s+)?(?:(?:{_WALLS}|w)\s*\d|{_ORDS}\s+{_WALLS})"
     rf"|\b(?:end|fin)\s+(?:w|{_WALLS})\s*\d|\b(?:short|courte?)\b.*\d|\d.*\bshort\b"
 )
 

@@ -1,0 +1,100 @@
+"""Lines put together that the edge of a page cut in two, and sentences of the head set apart.
+
+"step right to right" above "side (3), cross left over right (4)" is one line: the words at its
+end have their count below. The places of everything stay what they were.
+"""
+
+from __future__ import annotations
+
+import re
+from typing import Final, NamedTuple
+
+from ...primitives.moves import Span
+from ..language.gauge import gauge
+from .classify import MAX_LINE
+from .columns import has_marks
+from .head import facts_in
+
+
+class Body(NamedTuple):
+    """A line without its comment: its number, where it begins, its text, its full length."""
+
+    number: int
+    offset: int
+    text: str
+    length: int
+
+
+def unwrapped(bodies: list[Body], text: str) -> list[Body]:
+    """The lines, those cut by the page's edge put together again."""
+    found: list[Body] = []
+    for body in bodies:
+        above = found[-1] if found else None
+        if above is not None and _goes_on(above, body):
+            end = body.offset + body.length
+            whole = text[above.offset : end].replace("\n", " ").replace("\r", " ")
+            found[-1] = above._replace(text=whole, length=len(whole))
+        else:
+            found.append(body)
+    return found
+
+
+def facts_apart(body: Body) -> list[Body]:
+    """ "Start with your weight on the left. On count 1 rock ...": the first sentence by itself."""
+    found = _SENTENCE.match(body.text)
+    if found is None or len(body.text) > MAX_LINE or not has_marks(body.text[found.end() :]):
+        return [body]
+    if not any(facts_in(found[1], Span(0, len(found[1]), 0))) or has_marks(found[1]):
+        return [body]
+    at = found.end()
+    rest = body._replace(offset=body.offset + at, text=body.text[at:], length=body.length - at)
+    return [body._replace(text=found[1], length=len(found[1])), *facts_apart(rest)]
+
+
+_SENTENCE: Final = re.compile(r"([^.!?]{4,120}[.!])\s+(?=[^\W\d_])")
+
+
+def _goes_on(above: Body, below: Body) -> bool:
+    """Have the last words above their count only below?"""
+    whole = len(above.text) == above.length and len(below.text) == below.length
+    if not whole or above.length + below.length > MAX_LINE:
+        return False
+    if _OPENS.match(above.text):
+        return False  # the counts stand in front
+    marks = list(_MARK.finditer(above.text))
+    first = _MARK.search(below.text)
+    if not marks:
+        # Words in front of a count below may be its own, under a title.
+        closed = _CLOSES.match(below.text) is not None
+        return closed and _says_steps(above.text) and _is_open(above.text)
+    if not _SMALL.match(below.text) or not _is_open(above.text[marks[-1].end() :]):
+        return False
+    last = max(map(_last_of, marks))
+    return _says_steps(below.text) if first is None else _number(first, last) in {last, last + 1}
+
+
+def _is_open(words: str) -> bool:
+    """Do words without their count go on? With a comma at their end they do."""
+    said = _WORD.search(words) is not None or words.strip() == ","
+    return said and not _ENDED.search(words)
+
+
+def _number(mark: re.Match[str], otherwise: int) -> int:
+    return int(mark[2] or otherwise)
+
+
+def _last_of(mark: re.Match[str]) -> int:
+    return int(mark[3] or mark[2] or 0)
+
+
+def _says_steps(words: str) -> bool:
+    seen = gauge(words)
+    return seen.steps + seen.feet > 0
+
+
+_MARK: Final = re.compile(r"[(\[]\s?(&?\s?(\d{1,2})(?:\s?[-–&,]\s?(\d{1,2}))?&?|&)\s?[)\]]")
+_OPENS: Final = re.compile(rf"[\s>*•|_-]*(?:{_MARK.pattern}|\d)")
+_CLOSES: Final = re.compile(rf"{_MARK.pattern}\s*(?:[,;.]|$)")
+_WORD: Final = re.compile(r"[^\W\d_]")
+_SMALL: Final = re.compile(r"[^\W\d_A-ZÀ-Ý]|[(\[]\s?[\d&]|[½¼¾⅛⅜⅝⅞]|\d/\d")
+_ENDED: Final = re.compile(r"[.!?:]\s*$")
