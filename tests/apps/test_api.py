@@ -75,6 +75,33 @@ def test_a_revision_moves_with_everything_a_routine_is_made_from(
     assert ben.call("GET", f"{path}/revision")[0] == 404
 
 
+def test_a_song_and_a_dance_say_what_they_stand_at_by_themselves(
+    ada: Api, ben: Api, routine: dict[str, Any]
+) -> None:
+    _, song, dance = paths(routine)
+    for path in (song, dance):
+        before = ada.call("GET", f"{path}/revision")[1]
+        assert before["version"] == ada.call("GET", path)[1]["version"]
+        assert ada.call("PUT", path, change_of(path))[0] == 200
+        assert ada.call("GET", f"{path}/revision")[1]["version"] == before["version"] + 1
+        assert ben.call("GET", f"{path}/revision")[0] == 404
+    # A sheet is read with the user's figures: a new one reads it anew.
+    figure = {"name": "wobble", "steps": "1&2 R side, L together, R cross"}
+    read_with = ada.call("GET", f"{dance}/revision")[1]["basis"]
+    assert ada.call("POST", "/api/dances/figures", figure)[0] == 200
+    assert ada.call("GET", f"{dance}/revision")[1]["basis"] != read_with
+
+
+def test_plans_say_what_they_were_made_from(ada: Api, routine: dict[str, Any]) -> None:
+    path, song, _ = paths(routine)
+    for change in (None, song, path):
+        if change is not None:
+            assert ada.call("PUT", change, change_of(change))[0] == 200
+        now = ada.call("GET", path)[1]
+        plans = ada.call("POST", f"{path}/plans", {})[1]
+        assert (plans["version"], plans["basis"]) == (now["version"], now["basis"])
+
+
 def test_the_routine_comes_with_its_whole_timeline(routine: dict[str, Any]) -> None:
     timeline = routine["timeline"]
     assert timeline["title"] == "Test routine"

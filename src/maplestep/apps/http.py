@@ -26,6 +26,13 @@ class ErrorForm(Schema):
     version: int | None = None
 
 
+class Revision(Schema):
+    """What an object stands at: its own version, and that of everything it is made from."""
+
+    version: int
+    basis: str = ""
+
+
 def json_answer(model: BaseModel) -> HttpResponse:
     """A model as it is: a large answer need not be checked and copied once more on its way out."""
     return HttpResponse(model.model_dump_json(), content_type="application/json; charset=utf-8")

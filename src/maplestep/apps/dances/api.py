@@ -23,12 +23,12 @@ from ...formats.sheet.sheet_pdf import Print, write_pdf
 from ...messages.language import LanguageCode
 from ...services.check import check_sheet
 from ...views.sheet import SheetView, sheet_view
-from ..http import ErrorForm, read_document, user_of
+from ..http import ErrorForm, Revision, read_document, user_of
 from .actions.create import create_dance
 from .actions.delete import delete_dance
 from .actions.save import save_dance
 from .models import Dance
-from .queries import drafts_of, get_dance, get_draft, reading_of
+from .queries import drafts_of, figures_mark, get_dance, get_draft, reading_of
 
 router = Router(tags=["dances"])
 
@@ -91,6 +91,13 @@ def upload(request: HttpRequest, file: File[UploadedFile]) -> DanceOut:
 def show(request: HttpRequest, pk: uuid.UUID) -> DanceOut:
     """One dance."""
     return dance_out(get_dance(user_of(request), pk))
+
+
+@router.get("/{uuid:pk}/revision", response={200: Revision, 404: ErrorForm})
+def revision(request: HttpRequest, pk: uuid.UUID) -> Revision:
+    """Whether a dance, or the user's own figures it is read with, has changed in another window."""
+    user = user_of(request)
+    return Revision(version=get_dance(user, pk).version, basis=figures_mark(user))
 
 
 @router.put("/{uuid:pk}", response={200: DanceOut, 404: ErrorForm, 409: ErrorForm, 422: ErrorForm})

@@ -19,7 +19,7 @@ from ...formats.routine.routine_file import EventForm, PinForm, Text, Title, wri
 from ...views.timeline import TimelineView
 from ..dances.models import Dance
 from ..dances.queries import reading_of
-from ..http import ErrorForm, json_answer, read_upload, user_of
+from ..http import ErrorForm, Revision, json_answer, read_upload, user_of
 from ..songs.actions.sounds import ask_mix
 from ..songs.models import Song
 from ..songs.sound_api import MixIn, SoundOut, sound_out
@@ -60,13 +60,6 @@ class RoutineOut(Schema):
     pins: list[PinForm]
     events: list[EventForm]
     timeline: TimelineView
-
-
-class Revision(Schema):
-    """What a routine stands at: its own version, and that of everything it is made from."""
-
-    version: int
-    basis: str
 
 
 class SongNew(Schema):

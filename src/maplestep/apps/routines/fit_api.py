@@ -52,7 +52,7 @@ from .actions.state_on_sheet import state_on_sheet
 from .actions.take_swap import take_swap
 from .api import RoutineOut, routine_out
 from .models import Ranking
-from .queries import get_routine, laid_out, reading_of_routine, routine_core
+from .queries import basis_of, get_routine, laid_out, reading_of_routine, routine_core
 
 router = Router(tags=["fit"])
 
@@ -199,12 +199,19 @@ def write_into_sheet(request: HttpRequest, pk: uuid.UUID) -> HttpResponse:
     return json_answer(routine_out(get_routine(user, pk)))
 
 
-@router.post("/routines/{uuid:pk}/plans", response={200: PlansView, 404: ErrorForm, 422: ErrorForm})
+class PlansOut(PlansView):
+    """Plans, and which version of the routine, its song and its sheet they were made from."""
+
+    version: int
+    basis: str
+
+
+@router.post("/routines/{uuid:pk}/plans", response={200: PlansOut, 404: ErrorForm, 422: ErrorForm})
 def plans(request: HttpRequest, pk: uuid.UUID, asked: PlanRequestForm) -> HttpResponse:
     """The best tags and restarts, or the best order of parts, within the user's limits."""
-    return json_answer(
-        plans_view(plan(routine_core(get_routine(user_of(request), pk)), asked.request()))
-    )
+    routine = get_routine(user_of(request), pk)
+    found = plans_view(plan(routine_core(routine), asked.request()))
+    return json_answer(PlansOut(version=routine.version, basis=basis_of(routine), **dict(found)))
 
 
 @router.get("/routines/{uuid:pk}/endings", response={200: list[EndChoiceView], 404: ErrorForm})

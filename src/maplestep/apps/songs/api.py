@@ -9,7 +9,7 @@ from ninja import Router, Schema, Status
 
 from ...formats.routine.routine_file import SongForm, song_of
 from ...views.song import SongMap, song_map
-from ..http import ErrorForm, user_of
+from ..http import ErrorForm, Revision, user_of
 from .actions.create import create_song
 from .actions.delete import delete_song
 from .actions.save import save_song
@@ -49,6 +49,12 @@ def create(request: HttpRequest, form: SongForm) -> SongOut:
 def show(request: HttpRequest, pk: uuid.UUID) -> SongOut:
     """One song."""
     return song_out(get_song(user_of(request), pk))
+
+
+@router.get("/{uuid:pk}/revision", response={200: Revision, 404: ErrorForm})
+def revision(request: HttpRequest, pk: uuid.UUID) -> Revision:
+    """Whether a song has changed, also by a worker or in another window."""
+    return Revision(version=get_song(user_of(request), pk).version)
 
 
 @router.put("/{uuid:pk}", response={200: SongOut, 404: ErrorForm, 409: ErrorForm, 422: ErrorForm})
