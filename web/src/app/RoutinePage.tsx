@@ -10,7 +10,7 @@ import { Header } from "../shared/ui/Header";
 import { desk } from "../shared/ui/lazy";
 import { Loading, LoadingError } from "../shared/ui/States";
 import { useKeys } from "../shared/ui/keys";
-import { useRevision } from "../shared/saved/useRevision";
+import { useRoutineVersion } from "../shared/saved/useRevision";
 
 const SongDesk = desk(() => import("../features/song/SongDesk"));
 const StepsDesk = desk(() => import("../features/steps/StepsDesk"));
@@ -42,7 +42,7 @@ export default function RoutinePage() {
     return true;
   });
   const data = routine.data;
-  const version = useRevision(id, data);
+  const version = useRoutineVersion(id, data);
   if (!DESKS.includes(at as (typeof DESKS)[number])) return <Navigate to="/" replace />;
   return (
     <>

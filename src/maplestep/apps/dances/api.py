@@ -46,10 +46,11 @@ class DanceIn(SheetIn):
 
 
 class DanceOut(Schema):
-    """A stored dance; ``reading`` is its sheet danced through."""
+    """A stored dance; ``reading`` is its sheet danced through, with the figures of ``basis``."""
 
     id: uuid.UUID
     version: int
+    basis: str
     title: str
     sheet: str
     reading: SheetView
@@ -68,6 +69,7 @@ def dance_out(dance: Dance) -> DanceOut:
     return DanceOut(
         id=dance.id,
         version=dance.version,
+        basis=figures_mark(dance.owner),
         title=dance.title,
         sheet=dance.sheet,
         reading=sheet_view(check_sheet(reading_of(dance.owner, dance.sheet))),

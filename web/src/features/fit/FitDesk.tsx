@@ -29,7 +29,7 @@ import { OrderBar, type OrderChange } from "./OrderBar";
 import { PlanWhy } from "./Plans";
 import { useEventChanges } from "./useEventChanges";
 import { useFitCommands } from "./useFitCommands";
-import { usePlans, type Plan } from "./usePlans";
+import { madeFrom, usePlans, type Plan } from "./usePlans";
 import { WallStack } from "./WallStack";
 import "./fit.css";
 import "./drawers.css";
@@ -84,11 +84,11 @@ export default function FitDesk({ routine, seen, onStored }: Props) {
   const { draft } = saved;
   const { events } = draft;
   // Song and dance change on their own; what is asked about the routine goes by all three.
-  const version = `${routine.version} ${routine.basis}`;
-  const { request, setRequest, plans, unlimited } = usePlans(id, version);
+  const version = madeFrom(routine);
+  const { request, setRequest, plans, old, unlimited } = usePlans(routine);
   const [shown, setShown] = useState<Plan | null>(null);
   const [opened, setOpened] = useState<Opened>(null);
-  const preview = shown !== null && (plans.data?.plans.includes(shown) ?? false);
+  const preview = shown !== null && !old && (plans.data?.plans.includes(shown) ?? false);
   const segments = preview ? shown.segments : timeline.segments;
   const rows = useMemo(() => rowsOf(timeline.segments), [timeline.segments]);
   const [at, setAt] = useState<Cursor>(() => firstCursor(timeline));
@@ -234,6 +234,7 @@ export default function FitDesk({ routine, seen, onStored }: Props) {
           events={calmEvents}
           version={version}
           plans={plans.data}
+          old={old}
           error={plans.error instanceof ApiError ? plans.error.message : ""}
           shown={shown}
           commands={commands}

@@ -7,6 +7,8 @@ import { SmallStack } from "./SmallStack";
 
 interface Props {
   plans: PlansView | undefined;
+  /** They were made from what no longer stands: to look at until the new ones are there. */
+  old: boolean;
   error: string;
   shown: Plan | null;
   onShow: (plan: Plan | null) => void;
@@ -16,18 +18,20 @@ interface Props {
   onRank: (of: "dances" | "songs") => void;
 }
 
-export function Plans({ plans, error, shown, onShow, onTake, onLimits, onRank }: Props) {
+export function Plans(props: Props) {
+  const { plans, old, error, shown, onShow, onTake, onLimits, onRank } = props;
   const { t } = useTranslation();
   const best = plans?.plans[0]?.cost ?? 0;
   const more = plans ? plans.own.cost - best : 0;
   return (
-    <section className="card plans" aria-label={t("plans.title")}>
+    <section className="card plans" aria-label={t("plans.title")} aria-busy={old}>
       <header>
         <h2>{t("plans.title")}</h2>
         <Button size="small" type="text" onClick={onLimits}>
           {t("plans.limits")}
         </Button>
       </header>
+      {old && <p className="soft">{t("plans.working")}</p>}
       {error && <p className="verdict">{error}</p>}
       {plans?.verdict && (
         <div className="verdict">
@@ -62,6 +66,7 @@ export function Plans({ plans, error, shown, onShow, onTake, onLimits, onRank }:
               <li key={index}>
                 <button
                   className={plan === shown ? "plain shown" : "plain"}
+                  disabled={old}
                   onMouseEnter={() => onShow(plan)}
                   onFocus={() => onShow(plan)}
                   onBlur={() => onShow(null)}

@@ -42,6 +42,8 @@ interface Props {
   events: EventForm[];
   version: string;
   plans: PlansView | undefined;
+  /** They were made from what no longer stands. */
+  old: boolean;
   error: string;
   shown: Plan | null;
   commands: FitCommands;
@@ -62,7 +64,7 @@ export const fixableOf = (findings: Finding[]) =>
   findings.find((finding) => finding.fix && finding.fix.kind !== "sheet");
 
 const Panels = memo(function Panels(props: Omit<Props, "children">) {
-  const { routine, events, version, plans, error, shown, commands } = props;
+  const { routine, events, version, plans, old, error, shown, commands } = props;
   const { t } = useTranslation();
   const { timeline, id } = routine;
   const settle = [...timeline.sheet_findings, ...timeline.findings].filter(
@@ -103,6 +105,7 @@ const Panels = memo(function Panels(props: Omit<Props, "children">) {
       </section>
       <Plans
         plans={plans}
+        old={old}
         error={error}
         shown={shown}
         onShow={commands.show}

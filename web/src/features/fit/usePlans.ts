@@ -1,12 +1,13 @@
 // The planner's answer for the routine as it is stored, and the limits it goes by.
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 
-import { api, ask, type Schemas } from "../../shared/api/client";
+import { api, ask, type RoutineOut, type Schemas } from "../../shared/api/client";
+import { useDebouncedValue } from "../../shared/ui/useDebouncedValue";
 
 export type PlanRequest = Schemas["PlanRequestForm"];
 export type Plan = Schemas["PlanView"];
-export type Plans = Schemas["PlansView"];
+export type Plans = Schemas["PlansOut"];
 
 const NO_REQUEST: PlanRequest = {
   cuts: null,
@@ -29,21 +30,17 @@ function recall(id: string): PlanRequest {
   }
 }
 
+/** Plans need not be made between two presses. */
 const DEBOUNCE = 250;
 
-/** A value once it has not changed for a moment: plans need not be made between two presses. */
-function useDebouncedValue(value: string): string {
-  const [debounced, setDebounced] = useState(value);
-  useEffect(() => {
-    const timer = setTimeout(() => setDebounced(value), DEBOUNCE);
-    return () => clearTimeout(timer);
-  }, [value]);
-  return debounced;
-}
+/** What an answer about a routine was made from: itself, its song, its sheet, the figures. */
+export const madeFrom = ({ version, basis }: { version: number; basis: string }) =>
+  `${version} ${basis}`;
 
 /** Limits belong to a routine and stay in this browser. */
-export function usePlans(id: string, current: string) {
-  const version = useDebouncedValue(current);
+export function usePlans(routine: RoutineOut) {
+  const { id } = routine;
+  const version = useDebouncedValue(madeFrom(routine), DEBOUNCE);
   const [request, setShown] = useState<PlanRequest>(() => recall(id));
   const setRequest = (changed: PlanRequest) => {
     setShown(changed);
@@ -63,5 +60,8 @@ export function usePlans(id: string, current: string) {
     placeholderData: keepPreviousData,
     retry: false,
   });
-  return { request, setRequest, plans, unlimited: () => setRequest(NO_REQUEST) };
+  /** The plans shown are those of an older state, until the new ones are there. */
+  const old =
+    plans.isPlaceholderData || (!!plans.data && madeFrom(plans.data) !== madeFrom(routine));
+  return { request, setRequest, plans, old, unlimited: () => setRequest(NO_REQUEST) };
 }

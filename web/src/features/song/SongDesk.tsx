@@ -18,6 +18,7 @@ import { Loading, LoadingError } from "../../shared/ui/States";
 import { songClock } from "../../drawing/clock";
 import { SavedProblem } from "../../shared/saved/SavedNote";
 import { SaveTools } from "../../shared/saved/SaveTools";
+import { useRevision } from "../../shared/saved/useRevision";
 import { useSaved } from "../../shared/saved/useSaved";
 import { Correct, SongLine } from "./Correct";
 import { MixPanel } from "./MixPanel";
@@ -105,6 +106,7 @@ function Desk({ first, routineId, sounds, onStored, reopen }: DeskProps) {
       onStored?.(stored);
     },
     delay: 250,
+    seen: useRevision("songs", first.id)?.version,
   });
   const song = saved.draft;
   const edits = useEdits({

@@ -11,6 +11,7 @@ import { FloorPlan, Wandering } from "../../drawing/FloorPlan";
 import { FootChart } from "../../drawing/FootChart";
 import { Findings } from "../../shared/findings/Findings";
 import { SavedNote, SavedProblem } from "../../shared/saved/SavedNote";
+import { useRevision } from "../../shared/saved/useRevision";
 import { useSaved } from "../../shared/saved/useSaved";
 import { LevelEvidence } from "./LevelEvidence";
 import { SheetEditor, type EditorHandle } from "./SheetEditor";
@@ -60,6 +61,9 @@ function Desk({ first, songBpm, onStored }: DeskProps) {
   const [wanted, setWanted] = useState("");
   const [tempo, setTempo] = useState(songBpm ?? first.reading.evidence.bpm);
   const options = { params: { path: { pk: first.id } } };
+  const revision = useRevision("dances", first.id);
+  // Everything that is read goes by the user's own figures, also those of another window.
+  const figures = revision?.basis ?? first.basis;
   const saved = useSaved<string, DanceOut>({
     keep: `dance.${first.id}`,
     first,
@@ -72,14 +76,19 @@ function Desk({ first, songBpm, onStored }: DeskProps) {
       onStored?.(stored);
     },
     delay: 700,
+    seen: revision?.version,
   });
   const vocabulary = useQuery({
-    queryKey: ["words"],
+    queryKey: ["words", figures],
     queryFn: () => ask(api.GET("/api/dances/words")),
     staleTime: Infinity,
   });
   const text = saved.draft;
-  const live = useReading(text, songBpm ?? tempo, { text: first.sheet, reading: first.reading });
+  const live = useReading(text, songBpm ?? tempo, figures, {
+    text: first.sheet,
+    figures: first.basis,
+    reading: first.reading,
+  });
   const fits = live.of === text && !live.problem;
   const reading = live.reading;
   const pick = useCallback((start: number, end: number) => editor.current?.select(start, end), []);
@@ -102,10 +111,8 @@ function Desk({ first, songBpm, onStored }: DeskProps) {
         text: sheet,
       })),
     );
-  const figuresChanged = () => {
-    void queries.invalidateQueries({ queryKey: ["words"] });
-    live.again();
-  };
+  const figuresChanged = () =>
+    void queries.invalidateQueries({ queryKey: ["revision", "dances", first.id] });
   return (
     <main className="page steps">
       {!live.problem && <SavedProblem saved={saved} />}

@@ -458,6 +458,7 @@ export const en = {
     },
   },
   plans: {
+    working: "Making them anew …",
     title: "Other ways to fit",
     limits: "Limits",
     own: "As it is now:",

@@ -470,6 +470,7 @@ export const fr: Words = {
     },
   },
   plans: {
+    working: "Nouveau calcul en cours …",
     title: "Autres façons de caler",
     limits: "Limites",
     own: "En l’état :",

@@ -115,10 +115,23 @@ describe("autosave", () => {
 
   it("hears of a version that somebody else wrote, before it writes itself", () => {
     const { hook } = open(vi.fn(accept));
+    act(() => hook.result.current.edit("mine"));
     hook.rerender({ seen: 1 });
     expect(hook.result.current.state.problem).toBeNull();
     hook.rerender({ seen: 4 });
     expect(hook.result.current.state.problem).toEqual({ kind: "conflict", version: 4 });
+  });
+
+  it("follows what somebody else wrote while there is nothing of its own", async () => {
+    const put = vi.fn(accept);
+    const { hook, onStored } = open(put);
+    hook.rerender({ seen: 7 });
+    await pass(0);
+    expect(hook.result.current.draft).toBe("theirs");
+    expect(hook.result.current.state).toMatchObject({ version: 7, problem: null });
+    expect(onStored).toHaveBeenCalledWith(store(7, "theirs"));
+    await pass(DELAY * 5);
+    expect(put).not.toHaveBeenCalled();
   });
 
   it("is not told of its own write, seen on its way or afterwards", async () => {

@@ -69,10 +69,27 @@ export function useSaved<D, R extends Stored>(options: Options<D, R>): Saved<D> 
     else store(keep, null);
   }, [keep, dirty, state.present, state.version]);
 
+  const takeTheirs = useCallback(() => {
+    calls.current.get().then(
+      (stored) => {
+        dispatch({
+          type: "takeTheirs",
+          draft: calls.current.draftOf(stored),
+          version: stored.version,
+        });
+        calls.current.onStored(stored);
+      },
+      (error: unknown) => dispatch({ type: "failed", problem: problemOf(error) }),
+    );
+  }, []);
+
+  // Somebody else has stored: what is typed here has to be decided about, else it is followed.
   const moved = seen > state.version && state.sending === null && state.problem === null;
   useEffect(() => {
-    if (moved) dispatch({ type: "failed", problem: { kind: "conflict", version: seen } });
-  }, [moved, seen]);
+    if (!moved) return;
+    if (dirty) dispatch({ type: "failed", problem: { kind: "conflict", version: seen } });
+    else takeTheirs();
+  }, [moved, dirty, seen, takeTheirs]);
 
   // Leaving the desk must not wait for the timer: send what is left at once.
   const latest = useRef(state);
@@ -93,20 +110,6 @@ export function useSaved<D, R extends Stored>(options: Options<D, R>): Saved<D> 
     },
     [keep],
   );
-
-  const takeTheirs = useCallback(() => {
-    calls.current.get().then(
-      (stored) => {
-        dispatch({
-          type: "takeTheirs",
-          draft: calls.current.draftOf(stored),
-          version: stored.version,
-        });
-        calls.current.onStored(stored);
-      },
-      (error: unknown) => dispatch({ type: "failed", problem: problemOf(error) }),
-    );
-  }, []);
 
   return {
     state,
