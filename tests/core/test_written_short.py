@@ -95,6 +95,8 @@ def test_the_feet_of_one_figure_lead_it_once() -> None:
             "7-8 L toe strut forward",
         ),
         ("1-8 jazz box R w/ toe struts", "1-8 toe strut jazz box R"),
+        ("1&2 L behind R side L cross", "1&2 L behind, R side, L cross"),
+        ("1&2 R behind L side R forward", "1&2 R behind, L side, R forward"),
     ],
 )
 def test_what_is_written_in_short_is_danced_in_full(short: str, full: str) -> None:
@@ -102,7 +104,7 @@ def test_what_is_written_in_short_is_danced_in_full(short: str, full: str) -> No
     assert danced(full)
 
 
-@pytest.mark.parametrize("label", ["A{}", "Section {}:", "S{}", "S{}:", "{}."])
+@pytest.mark.parametrize("label", ["A{}", "Section {}:", "S{}", "S{}:", "{}.", "Section {letter}."])
 def test_any_label_opens_a_section(label: str) -> None:
     lines = (
         "CHARLESTON X2",
@@ -110,7 +112,9 @@ def test_any_label_opens_a_section(label: str) -> None:
         "L VINE, TOUCH R, R VINE, TOUCH L",
         "L RUMBA BOX",
     )
-    text = "\n".join(f"{label.format(n)} {line}" for n, line in enumerate(lines, start=1))
+    text = "\n".join(
+        f"{label.format(n, letter='ABCD'[n - 1])} {line}" for n, line in enumerate(lines, start=1)
+    )
     sheet = read_sheet("Dance\n\n" + text).sheet
     assert [section.length for section in sheet.parts[0].sections] == [8, 8, 8, 8]
 
@@ -122,6 +126,40 @@ def test_a_bold_line_above_a_list_is_its_heading(marks: str) -> None:
     plain = danced(f"[1-8]\n{counted}[9-16]\n{counted}")
     titled = f"{marks.format('Walks & triples')}\n{steps}\n{marks.format('Triples')}\n{steps}"
     assert danced(titled) == plain
+
+
+@pytest.mark.parametrize("named", ["K step", "V step x2", "Charleston x2", "Rocking chair x2"])
+@pytest.mark.parametrize("place", range(4))
+def test_a_figure_alone_among_lines_without_counts_is_danced(named: str, place: int) -> None:
+    """Nothing claims a total here: the line itself fills its eight."""
+    lines = [
+        "R toe strut, L toe strut, R rocking chair",
+        "R vine, touch L, L vine, touch R",
+        "R jazz box, L scuff, L jazz box, R scuff",
+    ]
+    part = read_sheet("Dance\n\n" + "\n".join([*lines[:place], named, *lines[place:]])).sheet.wall
+    assert part is not None
+    assert part.length == 32
+
+
+@pytest.mark.parametrize("length", ["– 2 counts", "(2 counts)", ": 2 counts", "- 2cts"])
+@pytest.mark.parametrize("heading", ["Section 1\n", ""])
+def test_how_long_steps_last_may_stand_behind_them(length: str, heading: str) -> None:
+    lines = ["Walk R, L", "Shuffle fwd R", "Rock fwd L, recover R", "Coaster L"]
+    lasting = "\n".join(f"• {line} {length}" for line in lines)
+    counted = "\n".join(
+        f"{counts} {line}" for counts, line in zip(("1-2", "3&4", "5-6", "7&8"), lines, strict=True)
+    )
+    assert danced(heading + lasting) == danced(heading + counted)
+
+
+@pytest.mark.parametrize("said", ["16 in", "(16 in)", "16 counts in", "Intro: 16"])
+def test_an_intro_in_short_is_no_step(said: str) -> None:
+    sheet = read_sheet(f"Dance\n{said}\n\n1-8 R rocking chair x2\n").sheet
+    assert sheet.claims.intro is not None
+    assert sheet.claims.intro.value == 16
+    assert sheet.wall is not None
+    assert sheet.wall.length == 8
 
 
 PROSE = (
@@ -151,6 +189,8 @@ def test_a_fact_before_the_steps_of_a_paragraph_drops_none_of_them(said: str) ->
         ("Walnut Shell - 32c 4w beg.", 32, 4, "beginner"),
         ("Walnut Shell 48/1", 48, 1, ""),
         ("Walnut Shell (easy int, 32/4)", 32, 4, "intermediate"),
+        ("Walnut Shell / 32 / 4w / absolute beg", 32, 4, "absolute beginner"),
+        ("Walnut Shell | 32 | 4 walls | adv", 32, 4, "advanced"),
     ],
 )
 def test_a_title_in_short_says_counts_walls_and_level(

@@ -1,7 +1,7 @@
 // Song: what the band does. Where every beat is, which is the one, where phrases begin.
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button, Dropdown } from "antd";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
 
 import {
@@ -93,6 +93,8 @@ function Desk({ first, routineId, sounds, onStored, reopen }: DeskProps) {
     ),
   );
   const options = { params: { path: { pk: first.id } } };
+  const [asked, onAsked] = useReducer((before: number, more: 1 | -1) => before + more, 0);
+  const revision = useRevision("songs", first.id);
   const saved = useSaved<SongForm, SongOut>({
     keep: `song.${first.id}`,
     first,
@@ -106,13 +108,15 @@ function Desk({ first, routineId, sounds, onStored, reopen }: DeskProps) {
       onStored?.(stored);
     },
     delay: 250,
-    seen: useRevision("songs", first.id)?.version,
+    // A correction on its way was made from what stands here: it is answered first.
+    seen: asked ? 0 : revision?.version,
   });
   const song = saved.draft;
   const edits = useEdits({
     songId: first.id,
     saved,
     onDrawn: setMap,
+    onAsked,
     offline: t("error.offline"),
   });
   const { act } = edits;
@@ -240,7 +244,10 @@ function Desk({ first, routineId, sounds, onStored, reopen }: DeskProps) {
           {t("song.phrases")} <span className="soft">{t("song.total", total)}</span>
         </h2>
         <span>
-          <SaveTools saved={{ ...saved, undo: () => back("undo"), redo: () => back("redo") }} />
+          <SaveTools
+            busy={asked > 0}
+            saved={{ ...saved, undo: () => back("undo"), redo: () => back("redo") }}
+          />
           <Files id={first.id} onFile={(file) => void edits.bringIn(file)} />
         </span>
       </div>

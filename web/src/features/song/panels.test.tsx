@@ -163,8 +163,12 @@ describe("corrections", () => {
     const edit = vi.fn();
     const saved = { draft, edit } as unknown as Saved<SongForm>;
     const onDrawn = vi.fn();
-    const hook = renderHook(() => useEdits({ songId: "a", saved, onDrawn, offline: "away" }));
-    return { hook, edit, onDrawn };
+    let asked = 0;
+    const onAsked = (more: number) => void (asked += more);
+    const hook = renderHook(() =>
+      useEdits({ songId: "a", saved, onDrawn, onAsked, offline: "away" }),
+    );
+    return { hook, edit, onDrawn, pending: () => asked };
   };
 
   it("go one after another, each on what the last one made", async () => {
@@ -173,25 +177,28 @@ describe("corrections", () => {
       const { song } = body as { song: SongForm };
       return [200, { song: { ...song, title: String(Number(song.title) + 1) }, changed: ["so"] }];
     };
-    const { hook, edit } = desk();
+    const { hook, edit, pending } = desk();
     await act(async () => {
       void hook.result.current.act({ op: "append" }, "f");
+      expect(pending()).toBe(1);
       void hook.result.current.act((song) => ({ op: "line", text: `after ${song.title}` }));
       await hook.result.current.act({ op: "steady" });
     });
     expect(edit.mock.calls.map(([song]) => (song as SongForm).title)).toEqual(["1", "2", "3"]);
     expect(asked[1]?.[1]).toMatchObject({ edit: { op: "line", text: "after 1" }, song_id: "a" });
     expect(hook.result.current.changed).toEqual(["so"]);
+    expect(pending()).toBe(0);
   });
 
   it("that are refused change nothing and say why", async () => {
     answer = () => [422, { message: "“abc” is no length." }];
-    const { hook, edit, onDrawn } = desk();
+    const { hook, edit, onDrawn, pending } = desk();
     let done = true;
     await act(async () => {
       done = await hook.result.current.act({ op: "length", index: 0, text: "abc" });
     });
     expect(done).toBe(false);
+    expect(pending()).toBe(0);
     expect(edit).not.toHaveBeenCalled();
     expect(onDrawn).not.toHaveBeenCalled();
     expect(hook.result.current.problem).toBe("“abc” is no length.");

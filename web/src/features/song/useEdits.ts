@@ -19,6 +19,8 @@ interface Options {
   songId: string;
   saved: Saved<SongForm>;
   onDrawn: (map: SongMap) => void;
+  /** How many corrections are asked for and not answered, more or fewer than before. */
+  onAsked: (more: 1 | -1) => void;
   offline: string;
 }
 
@@ -33,7 +35,7 @@ export interface Edits {
   dismiss: () => void;
 }
 
-export function useEdits({ songId, saved, onDrawn, offline }: Options): Edits {
+export function useEdits({ songId, saved, onDrawn, onAsked, offline }: Options): Edits {
   const [changed, setChanged] = useState<string[]>([]);
   const [problem, setProblem] = useState("");
   const draft = useRef(saved.draft);
@@ -45,6 +47,7 @@ export function useEdits({ songId, saved, onDrawn, offline }: Options): Edits {
 
   const run = useCallback(
     (call: (song: SongForm) => Promise<Edited>, field = "") => {
+      onAsked(1);
       const next = queue.current.then(async () => {
         try {
           const answer = await call(draft.current);
@@ -58,12 +61,14 @@ export function useEdits({ songId, saved, onDrawn, offline }: Options): Edits {
           setChanged([]);
           setProblem(error instanceof ApiError && error.status ? error.message : offline);
           return false;
+        } finally {
+          onAsked(-1);
         }
       });
       queue.current = next;
       return next;
     },
-    [edit, onDrawn, offline],
+    [edit, onDrawn, onAsked, offline],
   );
   return {
     act: useCallback(

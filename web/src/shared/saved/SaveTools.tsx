@@ -5,11 +5,16 @@ import { useTranslation } from "react-i18next";
 import { SavedNote } from "./SavedNote";
 import type { Saved } from "./useSaved";
 
-export function SaveTools<D>({ saved }: { saved: Saved<D> }) {
+interface Props<D> {
+  saved: Saved<D>;
+  busy?: boolean;
+}
+
+export function SaveTools<D>({ saved, busy = false }: Props<D>) {
   const { t } = useTranslation();
   return (
     <>
-      <SavedNote saved={saved} />
+      <SavedNote saved={saved} busy={busy} />
       <Button onClick={saved.undo} disabled={!saved.state.past.length}>
         {t("saved.undo")}
       </Button>

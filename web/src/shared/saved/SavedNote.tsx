@@ -5,13 +5,19 @@ import { useTranslation } from "react-i18next";
 import { isDirty } from "./state";
 import type { Saved } from "./useSaved";
 
-export function SavedNote<D>({ saved }: { saved: Saved<D> }) {
+interface NoteProps<D> {
+  saved: Saved<D>;
+  /** Something that was pressed is still being worked out. */
+  busy?: boolean;
+}
+
+export function SavedNote<D>({ saved, busy = false }: NoteProps<D>) {
   const { t } = useTranslation();
   const { state } = saved;
   let words = "";
   if (state.problem?.kind === "offline") words = t("saved.offline");
   else if (state.sending !== null) words = t("saved.saving");
-  else if (isDirty(state)) words = t("saved.unsaved");
+  else if (busy || isDirty(state)) words = t("saved.unsaved");
   else if (state.savedAt) {
     const time = state.savedAt.toLocaleTimeString([], {
       hour: "2-digit",

@@ -335,6 +335,8 @@ class _Cutter:
             return False
         # "Jazz box ending with L touch": words between part the foot from the figure before.
         before = lexemes[-2] if len(lexemes) > 1 else None
+        if _steps_behind(lexemes):
+            return True
         stays = [x.kind for x in lexemes[-3:-1]]
         if stays[-1:] == [Kind.RELATION] or stays == [Kind.RELATION, Kind.FOOT]:
             return False  # "step L next to R swivelling heels": the foot that stays
@@ -342,6 +344,16 @@ class _Cutter:
         apart = several and before is not None and lexemes[-1].start - before.end > 1
         beside = at - lexemes[-1].end <= 1
         return len(named) > 1 or (apart and beside)
+
+
+def _steps_behind(lexemes: Sequence[Lexeme]) -> bool:
+    """ "L behind R side L cross": each foot leads the word behind it, as the first one does."""
+    kinds = [lexeme.kind for lexeme in lexemes]
+    return (
+        kinds == [Kind.FOOT, Kind.RELATION, Kind.FOOT]
+        and lexemes[1].value == "behind"
+        and lexemes[0].value is not lexemes[2].value
+    )
 
 
 def segments_of(lexemes: Sequence[Lexeme]) -> list[ClauseWords]:

@@ -214,6 +214,7 @@ def _cheapest(
         following = _following(options, index)
         given = _with_headings(given)
         apart = index > 0 and options[index - 1][0].role is Role.NOTHING
+        own_line = not cut_off[index] and not _fills_a_section(given)
         limit = beam[0].cost + given[0].cost + _FAR
         for path in beam:
             for choice in given:
@@ -223,7 +224,7 @@ def _cheapest(
                     continue
                 cost, state = transition(path.state, choice, context, following)
                 if choice.role is Role.SECTION:
-                    own = apart or (not cut_off[index] and _is_full(path.state, following))
+                    own = apart or (own_line and _is_full(path.state, following))
                     cost += _of_a_title(choice, following, own=own, runs_on=runs_on[index])
                 total = path.cost + choice.cost + cost
                 known = found.get(state)
@@ -246,6 +247,17 @@ def _runs_on(options: list[tuple[Choice, ...]]) -> list[bool]:
     """Does the line right above end with a comma?"""
     ends = [given[0].lines[-1].text.rstrip(" *_").endswith(",") for given in options]
     return [False, *ends[:-1]]
+
+
+def _fills_a_section(given: tuple[Choice, ...]) -> bool:
+    """ "K step" among lines without counts is a section by itself, no title."""
+    return any(
+        choice.role is Role.STEPS
+        and isinstance(choice.lines[0], StepLine)
+        and choice.lines[0].uncounted
+        and choice.last % EIGHT == 0
+        for choice in given
+    )
 
 
 def _is_full(state: State, following: Choice | None) -> bool:
@@ -298,7 +310,8 @@ def _titled_like_another(choice: Choice) -> Iterator[Choice]:
 def _as_heading(choice: Choice) -> Choice | None:
     line = choice.lines[0]
     assert isinstance(line, StepLine)
-    heading = heading_of(line)
+    # Counts that the line itself has not are no range that heads others.
+    heading = None if line.uncounted else heading_of(line)
     if heading is None:
         return None
     danced = fits(line) and gauge(line.words).feet > 0

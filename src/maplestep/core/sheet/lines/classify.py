@@ -33,7 +33,7 @@ from .columns import (
     has_marks,
     numbers,
 )
-from .head import facts_in, title_of
+from .head import WAITS, facts_in, title_of
 from .headings import STATES_ORDER, heading_in, numbered_heading, stated_block, titled_range
 from .model import FigureLine, Line, OptionLine, PartHeading, Remark, SectionHeading, StepLine
 from .repeats import read_repetition, repeated_behind
@@ -197,7 +197,7 @@ def uncounted(text: str, length: int, *, waltz: bool = False) -> Choice | None:
 
 def _plain_steps(text: str, span: Span) -> tuple[Choice, ...] | None:
     """Steps behind their counts, every word known: no other meaning comes near (saves time)."""
-    if not _PLAIN.match(text) or has_marks(text):
+    if not _PLAIN.match(text) or has_marks(text) or WAITS.match(text):
         return None
     lines = counted_in_front(text, span)
     if not lines or any(line.repeats for line in lines) or EVENT_WORDS.search(text):
@@ -250,8 +250,8 @@ def _option(text: str, span: Span, match: re.Match[str]) -> OptionLine:
 
 def _steps(text: str, span: Span) -> Iterator[Choice]:
     """Steps with counts, in every way the line can be cut, and counts alone."""
-    if STATES_ORDER.match(text):
-        return  # "Order: A, B, A, B(1-16)"
+    if STATES_ORDER.match(text) or WAITS.match(text):
+        return  # "Order: A, B, A, B(1-16)", "16 in"
     seen: list[Cut] = []
     for cut in (counted_in_front, counted_in_text, counted_behind):
         lines = cut(text, span)
@@ -412,12 +412,20 @@ def _facts(text: str, span: Span, *, headed: bool) -> Iterator[Choice]:
     facts = tuple(facts_in(text, span))
     if not facts:
         return
+    seen = gauge(text)
     steps_first = bool(_ITEM.match(text)) and step_words(text) > 0 and len(facts) < 2
-    cost = 2.0 * steps_first + 1.5 * headed
+    # "Walk R, L - 2 counts": the number says how long the steps are.
+    steps_first = steps_first or (seen.feet > 0 < seen.steps and bool(_LASTING.search(text)))
+    cost = 2.0 * (steps_first and not WAITS.match(text)) + 1.5 * headed
     if EVENT_WORDS.search(text):
         read = read_statements(text)
         cost += 1.5 * bool(read.events or any(each.statement for each in read.unclear))
     yield Choice(cost, Role.FACT, facts)
+
+
+_LASTING: Final = re.compile(
+    r"[\s(:–—-]\d{1,2}\s*(?:counts?|cts?|temps|comptes?)\s*[)\].]*\s*$", re.IGNORECASE
+)
 
 
 # without counts

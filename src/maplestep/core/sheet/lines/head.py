@@ -33,6 +33,7 @@ _PIECES: Final = (
             r"|\b(?:starts?|begins?|wait|intro|introduction|dance begins|commencer|depart|demarr\w*)\s*:?\s*"
             r"(?:on\s+(?:the\s+)?(?:vocals?|lyrics|singing|words?|main beat)\W+)?(?:after\s+|of\s+|for\s+|apres\s+)?"
             rf"({CARDINAL})(?:[\s-]*{_COUNT}{_END}|\s+in\b)"
+            rf"|^\W*({CARDINAL})\s+in\W*$"
         ),
     ),
     ("bpm", re.compile(r"(?<!\w)(\d{2,3}(?:[.,]\d)?)\s*bpm\b|\bbpm\s*[:=]?\s*(\d{2,3})\b")),
@@ -88,7 +89,12 @@ LEVELS: Final = {
     "avance": "advanced",
     **{"beg": "beginner", "deb": "beginner", "imp": "improver", "nov": "improver"},
     **{"int": "intermediate", "inter": "intermediate", "adv": "advanced"},
-    **{"high beg": "beginner", "easy int": "intermediate", "high int": "intermediate"},
+    **{
+        "high beg": "beginner",
+        "absolute beg": "absolute beginner",
+        "easy int": "intermediate",
+        "high int": "intermediate",
+    },
 }
 _LEVEL: Final = re.compile(r"\b(" + "|".join(sorted(LEVELS, key=len, reverse=True)) + r")s?\b")
 _SENTENCE_TITLE: Final = re.compile(r"[^.\d]{2,50}\.\s+")
@@ -96,6 +102,10 @@ _SET_APART: Final = re.compile(r"(?:\s{3,}|\t|\s[-–—|•]\s*)$")
 _FACTUAL: Final = re.compile(r"\d|:")
 _QUOTED: Final = re.compile(r"[“\"«]\s?([^“”\"«»]{2,60}?)\s?[”\"»]")
 _APART: Final = re.compile(r"[(\[]\s*$|\s(?:-{1,2}|[–—|•*/]|\.)\s*$|[|•]\s*$")
+
+
+WAITS: Final = re.compile(rf"^[\W_]*\d{{1,3}}(?:\s*{_COUNT})?\s+in\W*$", re.IGNORECASE)
+"""An intro in short: "16 in"."""
 
 
 class Fact(NamedTuple):
@@ -181,7 +191,9 @@ def _in_short(text: str, said: re.Match[str], span: Span) -> Iterator[Fact]:
 
 
 def _of_a_part(text: str, match: re.Match[str]) -> bool:
-    """ "A 32 counts, B 16 counts", but "A 32 count dance"."""
+    """ "A 32 counts, B 16 counts", "B (first 16 counts)", but "A 32 count dance"."""
+    if _PIECE.search(text[: match.start()]):
+        return True
     letter = _LETTERED.search(text[: match.start()])
     if letter is None:
         return False
@@ -189,7 +201,8 @@ def _of_a_part(text: str, match: re.Match[str]) -> bool:
     return letter[1] != "A" or not behind[:1].isalpha()
 
 
-_CELL: Final = re.compile(r"\s*\|\s*(\d{1,3})$")
+_PIECE: Final = re.compile(r"(?:first|last|premiers|derniers)\s+$", re.IGNORECASE)
+_CELL: Final = re.compile(r"\s*[|/•–—-]\s*(\d{1,3})$")
 _LETTERED: Final = re.compile(r"\b([A-F]|(?i:verse|chorus|couplet|refrain))\s*[:=(]?\s*$")
 
 

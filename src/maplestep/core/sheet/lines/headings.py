@@ -41,6 +41,11 @@ _SECTION: Final = re.compile(
     rf"\s*#?({_NUMBER})(?![^\W_])(?!{_TO_REPEAT})[)\]*_\s]*[:.\-–—)]?\s*(.*?)[*_\s]*$",
     re.IGNORECASE,
 )
+_LETTERED_SECTION: Final = re.compile(
+    _DRESS + r"(?:section|séquence|sequence)\s+([A-H])(?![\w'’])[*_]*\s*[:.)–—-]?\s*(.*?)[*_\s]*$",
+    re.IGNORECASE,
+)
+"""A part where the sheet states an order, else a section."""
 _PART_AS_SECTION: Final = re.compile(
     _DRESS + rf"(?:part|partie)\s*#?({_NUMBER})(?![^\W_])[*_\s]*[:.\-–—)]?\s*(.*?)[*_\s]*$",
     re.IGNORECASE,
@@ -348,6 +353,9 @@ def numbered_heading(text: str, span: Span) -> SectionHeading | None:
     """ "1. SHUFFLES turning ¾ left", "Part 1": a heading if the lines below say so."""
     if match := _PART_AS_SECTION.match(text):
         return _section(text, span, match)
+    if match := _LETTERED_SECTION.match(text):
+        title = f"Section {match[1].upper()}"
+        return _headed(text, span, title, match[2], match.start(2))
     if match := _ITEM.match(text):
         return _headed(text, span, f"Section {int(match[1])}", match[3], match.start(3))
     return None
@@ -423,6 +431,7 @@ def _range_counts(rest: str) -> int | None:
 _FORMS: Final[tuple[tuple[re.Pattern[str], _Make], ...]] = (
     (_PART, _part),
     (_PART_BEHIND, _part),
+    (_LETTERED_SECTION, _part),
     (_LETTER, _part),
     (_LETTER_LENGTH, _part),
     (_NAMED_PART, _named_part),

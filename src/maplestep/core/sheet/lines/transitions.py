@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from typing import Final, NamedTuple
 
 from ..language.gauge import gauge
@@ -248,7 +249,7 @@ def _steps_on(line: Line, following: Choice | None) -> bool:
     They are where the next section begins right below: "A1 Charleston x2" above "A2 ...".
     """
     seen = gauge(_words_of(line))
-    closed = following is not None and following.role is Role.SECTION
+    closed = following is not None and following.role in {Role.SECTION, Role.PART}
     return seen.steps > 1 - closed and (seen.feet > 0 or (closed and not seen.unknown))
 
 
@@ -275,14 +276,16 @@ _NOT_YET: Final = 3.0
 
 def _cost_of_part(line: PartHeading, context: Context) -> float:
     """ "Part 2" of a sheet that states no order is a section by another name."""
-    if line.kind is PartKind.PART and line.text.strip(" *_#[](){}~=:-") == line.name:
-        return 0.0 if context.phrased else 2.0  # a letter alone
+    alone = line.text.strip(" *_#[](){}~=:-") == line.name
+    if line.kind is PartKind.PART and (alone or _SECTION_WORD.match(line.text)):
+        return 0.0 if context.phrased else 2.0  # a letter alone, or "Section A"
     numbered = line.name.isdecimal() or line.name.capitalize() in _COUNTED
     if not numbered:
         return 0.0
     return 0.0 if context.phrased else 0.6
 
 
+_SECTION_WORD: Final = re.compile(r"[\W_]*(?:section|s[eé]quence)\b", re.IGNORECASE)
 _COUNTED: Final = frozenset({"One", "Two", "Three", "Four", "Five", "Six"})
 
 

@@ -390,7 +390,7 @@ class _Reader(Finishing):
     def _section(self, _: int, token: Token) -> None:
         if self._now.kind is ClaimKind.TAG and self._now.length is not None:
             return  # "a 16 count tag (the first two sections)": its steps
-        section = number_of(token["sec"] or token["secs"] or token["seco"])
+        section = number_of(token["sec"] or token["secs"] or token["sect"] or token["seco"])
         self._put_after(token, Fraction(section * EIGHT), str(section * EIGHT))
         self._now.section = section
 

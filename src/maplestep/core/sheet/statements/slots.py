@@ -171,7 +171,7 @@ class Slots:
 
     def _counts(self, index: int, token: Token) -> None:
         """ "16 counts": the length of a tag, the place of a restart, by what is being said."""
-        number = number_of(token["counts"])
+        number = number_of(token["counts"] or token["held"])
         if token["more"]:
             self._put_kind(token, ClaimKind.TAG)  # "wall 5 has 2 extra counts": behind its own
             self._now.at_end = True

@@ -49,7 +49,7 @@ _PATTERNS: Final = (
     ("change_last", r"\b(?:chang(?:e|es|ing)|replac(?:e|es|ing)|remplacer?|changer?)\s+(?:the\s+|le\s+|la\s+)?(?:last\s+)?(?:touch|scuff|brush|kick|point|flick|hook|hitch|clap|hold|stomp|touche|pointe|(?<=last )(?:step|count)|dernier (?:pas|compte))\b[^.;:()]{0,20}?\s+(?=(?:to|for|into|with|by|par|en)\b)"),
     ("repeat", rf"\b(?:repeat|repeter|do|dance|danser)\s+(?:the\s+)?(?:last\s+(?P<rl>{_C})\s+{_COUNTS}(?:\s+(?:again|twice|once more))?|(?:counts?\s+|comptes?\s+)?(?P<ra>\d{{1,3}})\s*[-–]\s*(?P<rb>\d{{1,3}})\s+again|counts?\s+(?P<rc>\d{{1,3}})\s*[-–]\s*(?P<rd>\d{{1,3}})(?=.*\bend\b))"),
     ("range", rf"\b(?:dance|danser|only|do)\s+(?:only\s+)?(?:counts?\s+|comptes?\s+|steps?\s+)?1\s*(?:[-–]|to|a)\s*{_COUNT % ('upto', 'upto')}"),
-    ("section", rf"\b(?:after|following|apres|at the end of|at|to the end of|until the end of|up to(?: the end of)?|upto)\s+(?:la\s+|the\s+)?(?:section|sec\.?|s|set)\s?(?P<sec>{_C})\b|\b(?:first|after|apres)\s+(?P<secs>{_C})\s+sections?\b|\bafter\s+(?:the\s+)?(?P<seco>{ORDINAL})\s+(?:section|set|eight)\b"),
+    ("section", rf"\b(?:after|following|apres|at the end of|at|to the end of|until the end of|up to(?: the end of)?|upto)\s+(?:la\s+|the\s+)?(?:section|sec\.?|s|set)\s?(?P<sec>{_C})\b|\b(?:first|after|apres)\s+(?P<secs>{_C})\s+sections?\b|\b(?:do|dance|danser|faire)\s+(?:only\s+)?sections?\s+1\s*(?:[-–&]|and|to|et|a)\s*(?P<sect>{_C})\b|\bafter\s+(?:the\s+)?(?P<seco>{ORDINAL})\s+(?:section|set|eight)\b"),
     ("of_section", rf"\b(?:of|de)\s+(?:the\s+|la\s+)?(?:section|sec\.?|part(?:ie)?|set|s)\s?(?P<of_sec>{_C})\b"),
     ("on_count", r"\b(?:on|sur|from)\s+(?:count|compte|le compte)\s+(?P<on>\d{1,3})\b"),
     ("at_count", r"(?:\b(?:at|au)\s+(?:the\s+)?)?\b(?:count|compte|temps|beat)\s+(?P<at>\d{1,3})\b"),
@@ -65,7 +65,8 @@ _PATTERNS: Final = (
     ("left_out", r"\b(?:leave (?:out|off)|omit|skip|miss(?: out)?|drop|ignore|sauter)\s+(?:the\s+|any\s+|le\s+)?(?:tag|bridge|restart|pont|reprise)s?\b"),
     ("cut_section", rf"\b(?:leave (?:out|off)|leaving (?:out|off)|omit|skip|miss(?: out)?|drop|cut|without|sans)\s+(?:the\s+|la\s+)?(?:(?P<last_sec>last|final|derniere)\s+(?:section|set|eight)|(?:section|sec\.?|s|set)\s?(?P<off_sec>{_C})|(?P<off_ord>{ORDINAL})\s+(?:section|set|eight))\b"),
     ("cut_off", r"\b(?:leave (?:out|off)|omit|skip|miss(?: out)?|drop|cut)\s+(?:counts?|cts|comptes?|temps)?\s*(?P<off>\d{1,3})\s*(?:[-–]|to|a)\s*(?P<off_to>\d{1,3})"),
-    ("counts", rf"(?P<counts>{_C})[\s-]*(?P<more>(?:extra|additional|more)\s+)?{_COUNTS}"),
+    ("of_all", r"\(\s*(?:out\s+)?of\s+(?:the\s+)?\d{2,3}(?:\s*counts?)?\s*\)"),
+    ("counts", rf"(?:(?<=hold )|(?<=hold for )|(?<=tenir ))(?P<held>{_C})(?=[\s*_]*(?:$|[.;,)]))|(?P<counts>{_C})[\s-]*(?P<more>(?:extra|additional|more)\s+)?{_COUNTS}"),
     ("wall_after", rf"(?P<wa>{_C})\s*[(\[]?\s*(?=(?:after|apres)\s+(?:count\s+)?\d)"),
     ("restart", r"\bre-?start(?:s|ed)?\b|\brestarting\b|\bredemarr\w+|\breprises?\b|\b(?:re)?start\s+(?:the\s+dance\s+)?(?:again|over|from the (?:top|beginning|start))\b|\bbegin\s+(?:the\s+dance\s+)?(?:again|over)\b|\brepren(?:dre|ds?|ez)\b(?!\s+(?:appui|le poids))|\brecommence[rz]?\b"
                 rf"|\b(?:(?:go|goes|going|get|jump)\s+)?(?:straight\s+)?back\s+to\s+{_BEGINNING}|\b(?:retour(?:ner|nez)?|reven(?:ir|ez))\s+{_BEGINNING}"),
@@ -101,7 +102,7 @@ _PATTERNS: Final = (
 )  # fmt: skip
 # "Tag 2" must be found before "tag"; kinds before the numbers that belong to them.
 _ORDER: Final = (
-    "many", "item", "intro", "not", "ordinary", "fraction", "nth_clock", "nth_later", "clock_wall", "starts", "before_wall", "kind_ord", "numbered",
+    "many", "of_all", "item", "intro", "not", "ordinary", "fraction", "nth_clock", "nth_later", "clock_wall", "starts", "before_wall", "kind_ord", "numbered",
     "walls_ord", "walls_num", "every", "last_wall", "tag_restart", "continue", "replace", "change_last", "repeat",
     "range", "section", "of_section", "from_one", "on_count", "at_count", "in_brackets", "after_wall", "end_of", "after", "dance", "long", "of",
     "into", "left_out", "cut_section", "cut_off", "counts", "front", "facing_hour", "wall_after", "restart", "short", "unknown_kind", "bridge",
