@@ -38,7 +38,7 @@ def open_account(page: Page) -> None:
     page.get_by_role("button", name="New here?").click()
     page.get_by_label("Name").fill(f"bench-{uuid.uuid4().hex[:12]}")
     page.get_by_label("Password", exact=True).fill(uuid.uuid4().hex)
-    page.get_by_role("button", name="Open account").click()
+    page.get_by_role("button", name="Create account").click()
     page.get_by_role("heading", name="Shelf").wait_for()
     page.get_by_test_id("file").set_input_files(DEMO)
 

@@ -108,12 +108,12 @@ def test_events_of_other_kinds_are_added_and_say_where_they_come(
     expect(panel).to_contain_text("starts 6:00")
     page.get_by_role("button", name="More", exact=True).click()
     page.get_by_role("menuitem", name="Wait after 8").click()
-    expect(page.get_by_role("region", name="To settle")).to_contain_text("no stop there")
+    expect(page.get_by_role("region", name="To sort out")).to_contain_text("no stop there")
 
 
 def test_a_way_to_end_is_taken(at_desk: AtDesk, accessible: Check) -> None:
     page = at_desk("fit")
-    sits = page.get_by_role("region", name="How it sits")
+    sits = page.get_by_role("region", name="How it fits")
     sits.get_by_role("button", name="Ways to end").click()
     sits.get_by_role("button", name="Take it").first.click()
     expect(sits).to_contain_text("facing the front")
@@ -129,7 +129,7 @@ def test_an_order_is_written_moved_and_pinned(at_desk: AtDesk, routine: Routine)
     expect(order.get_by_role("textbox").first).to_have_value("A, A, Tag, B x4")
     order.get_by_role("textbox").first.fill("A x2, Tag, B x3, Nonsense")
     order.get_by_role("textbox").first.press("Enter")
-    settle = page.get_by_role("region", name="To settle")
+    settle = page.get_by_role("region", name="To sort out")
     expect(settle).to_contain_text("The sheet has no “Nonsense”")
     order.get_by_role("textbox").first.fill("B, A x2, Tag, B x2")
     order.get_by_role("textbox").first.press("Enter")
@@ -168,7 +168,7 @@ def test_what_is_said_is_read_out_and_claims_are_checked(at_desk: AtDesk) -> Non
     expect(dialog).to_contain_text("faces 6:00, not 3:00")
     expect(dialog).to_contain_text("the song ends in wall")
     dialog.get_by_role("button", name="Put these 2 events in").click()
-    expect(page.get_by_role("region", name="To settle")).to_contain_text("faces 6:00, not 3:00")
+    expect(page.get_by_role("region", name="To sort out")).to_contain_text("faces 6:00, not 3:00")
 
 
 def test_the_dance_goes_to_another_song(at_desk: AtDesk, routine: Routine) -> None:
@@ -178,7 +178,7 @@ def test_the_dance_goes_to_another_song(at_desk: AtDesk, routine: Routine) -> No
     dialog.get_by_role("combobox").click()
     page.get_by_title("Slow song").click()
     expect(dialog.get_by_role("table")).to_be_visible()
-    dialog.get_by_role("button", name="Make this routine").click()
+    dialog.get_by_role("button", name="Create this routine").click()
     expect(page.get_by_text("to Slow song").first).to_be_visible()
     assert Routine.objects.count() == 3
     assert len(Routine.objects.get(pk=routine.pk).events) == 1

@@ -55,7 +55,7 @@ def test_from_a_recording_to_a_corrected_map(
     page.reload()
     expect(page.get_by_role("status").filter(has_text="waiting for its turn")).to_be_visible()
     work()
-    bpm = page.get_by_label("Beats a minute")
+    bpm = page.get_by_label("Beats per minute")
     expect(bpm).to_have_value(re.compile(r"^11[78](\.\d+)?$"))
     readings = page.get_by_role("group", name="Could also be counted")
     expect(readings.get_by_role("button").first).to_contain_text("118 as heard")
@@ -81,7 +81,7 @@ def test_from_a_recording_to_a_corrected_map(
     stored = Song.objects.get()
     assert [p.counts for p in stored.phrases.all()] == [16, 36, 64]
     # Taken out as MIDI, its beats are the map's: count 1 at 0.4 s and a beat.
-    page.get_by_role("button", name="Take out").click()
+    page.get_by_role("button", name="Export").click()
     with page.expect_download() as download:
         page.get_by_role("link", name="MIDI").click()
     read = pretty_midi.PrettyMIDI(io.BytesIO(Path(download.value.path()).read_bytes()))
@@ -124,7 +124,7 @@ def test_playing_follows_the_sound_and_taps_are_taken(page: Page, recording: Pat
     page.keyboard.press(" ")
     # The hand was on the beat's tempo, so the tempo is what it was.
     page.wait_for_timeout(2500)
-    assert abs(float(page.get_by_label("Beats a minute").input_value()) - 118) < 3
+    assert abs(float(page.get_by_label("Beats per minute").input_value()) - 118) < 3
     where = page.locator(".where .soft").inner_text()
     assert where > "0:02"
 
@@ -133,7 +133,7 @@ def test_without_a_recording_the_band_plays_and_a_mix_is_made(page: Page) -> Non
     page.get_by_role("button", name="New routine").click()
     page.get_by_text("Tempo and length").click()
     page.get_by_label("Title of the song").fill("Paper Lighthouse")
-    page.get_by_label("Beats a minute").fill("132")
+    page.get_by_label("Beats per minute").fill("132")
     page.get_by_label("Length", exact=True).fill("0:30")
     page.get_by_label("Paste the step sheet").fill("Lamp\nIntro: 8 counts\n1-8 R weave")
     page.get_by_role("button", name="Put together").click()

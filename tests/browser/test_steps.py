@@ -117,7 +117,7 @@ def test_history_shows_what_was_and_brings_it_back(desk: Callable[..., Page]) ->
     expect(
         page.locator(".difference .cm-changedLine, .difference .cm-insertedLine").first
     ).to_be_visible()
-    page.get_by_role("button", name="Take this one back").click()
+    page.get_by_role("button", name="Restore this draft").click()
     expect(page.locator(".cm-line", has_text="Tag")).to_have_count(0)
     # Taking back is an edit like any other.
     page.get_by_role("textbox", name="Step sheet").click()

@@ -52,7 +52,7 @@ def test_add_a_restart_and_find_it_again(open_page: Open, sign_in: Enter, routin
     restarted = page.locator("#row-2")
     expect(restarted).to_contain_text("Restart after 16")
     # Wall 2 started at 48 and now stops at 64: walls follow at 64, 96 ... out of phrase.
-    settle = page.get_by_role("region", name="To settle")
+    settle = page.get_by_role("region", name="To sort out")
     expect(settle).to_contain_text("begins on count")
     expect(page.get_by_text("song phrases begin on count 1")).not_to_contain_text("7 / 7")
     expect(page.get_by_test_id("saved")).to_have_text(SAVED)
@@ -201,7 +201,7 @@ def test_the_song_and_steps_desks_follow_another_window(
     elsewhere.press_sequentially("Second ")
     expect(sheet).to_contain_text("Second Kite Weather")
     other.goto(f"/routines/{routine.id}/song")
-    for label, value in (("Title", "Renamed"), ("Beats a minute", "97")):
+    for label, value in (("Title", "Renamed"), ("Beats per minute", "97")):
         other.get_by_label(label).first.fill(value)
         other.get_by_label(label).first.press("Enter")
         expect(song.get_by_label(label).first).to_have_value(value)

@@ -42,7 +42,7 @@ def test_twice_and_half_as_many_counts() -> None:
     assert (half.bpm, counts(half), half.seconds(32)) == (60, [4, 16, 12], 32.0)
     # 3/2: 12, 48 and 36 counts of 180.
     assert counts(grid.change_level(STEADY, F(3, 2))) == [12, 48, 36]
-    with pytest.raises(SongError, match="480 beats a minute"):
+    with pytest.raises(SongError, match="480 beats per minute"):
         grid.change_level(twice, F(2))
 
 

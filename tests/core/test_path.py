@@ -83,7 +83,7 @@ def test_the_fastest_two_counts() -> None:
     where, speed = fastest(part)
     assert (where, speed) == (2, 2.0)
     shown = {e.key: e.value for e in evidence(read_sheet("1-4 R rocking chair").sheet, bpm=120)}
-    # One step a count at 120 beats a minute: two a second. One figure, no turn.
+    # One step a count at 120 beats per minute: two a second. One figure, no turn.
     assert (shown["speed"], shown["turn"], shown["figures"], shown["counts"]) == (2.0, 0, 1, 4)
 
 

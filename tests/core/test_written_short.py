@@ -7,6 +7,7 @@ import pytest
 
 from maplestep.core.primitives.feet import Foot
 from maplestep.core.primitives.moves import Span
+from maplestep.core.routine.from_sheet import taken_over
 from maplestep.core.sheet.model import Sheet
 from maplestep.core.sheet.read import read_sheet
 from maplestep.core.sheet.statements import read_statements
@@ -211,3 +212,38 @@ def test_a_title_in_short_says_counts_walls_and_level(
 def test_going_back_to_the_start_within_a_wall_is_a_restart(wall: str, back: str) -> None:
     (event,) = read_statements(f"On {wall} dance 16 counts, then {back}.").events
     assert (event.kind.value, event.walls, event.after) == ("restart", (4,), 16)
+
+
+def test_a_sentence_that_counts_from_one_again_opens_a_section() -> None:
+    first = "Right shuffle forward (1&2), rock left forward (3), recover right (4)."
+    second = "Step left back (1), touch right beside left (2), stomp right (3), stomp left (4)."
+    together = danced(f"{first} {second}")
+    assert together == danced(f"{first}\n{second}")
+    assert len(together) == 9
+
+
+# An order needs no word in front of it where it is nothing but parts that the sheet has.
+@pytest.mark.parametrize(
+    ("written", "order"),
+    [
+        ("AABB A Tag BB", "A x2, B x2, A, Tag, B x2"),
+        ("A B A B Tag B B", "A, B, A, B, Tag, B x2"),
+        ("A-A-B-A-B-B", "A x2, B, A, B x2"),
+    ],
+)
+@pytest.mark.parametrize("said", ["", "Sequence: "])
+def test_an_order_is_read_with_or_without_its_name(written: str, order: str, said: str) -> None:
+    parts = (
+        "A\n1-8 R rocking chair x2\nB\n1-8 R vine, touch L, L vine, touch R\nTag\n1-2 stomp R, L\n"
+    )
+    reading = read_sheet(f"Dance\n{said}{written}\n\n{parts}")
+    assert [part.name for part in reading.sheet.parts] == ["A", "B", "Tag"]
+    assert taken_over(reading).sequence == order
+
+
+def test_sections_of_a_waltz_have_a_count_a_step() -> None:
+    """Twelve a section: "cross rock side" is three counts in a waltz, two elsewhere."""
+    lines = "Sec 1 L cross rock side, R cross rock side\nSec 2 L basic fwd, R basic back\n"
+    waltz = read_sheet(f"Dance\n12 count waltz\n\n{lines}").sheet
+    assert [section.length for section in waltz.parts[0].sections] == [6, 6]
+    assert len(waltz.parts[0].moves) == 12

@@ -129,7 +129,7 @@ def _parser() -> argparse.ArgumentParser:
 
 def _check(arguments: argparse.Namespace) -> int:
     if not 1 <= arguments.bpm <= 1000:
-        raise MapleStepError("--bpm has to lie between 1 and 1000 beats a minute.")
+        raise MapleStepError("--bpm has to lie between 1 and 1000 beats per minute.")
     view = sheet_view(check_sheet(_read_sheet(arguments.file), bpm=arguments.bpm))
     if arguments.json:
         _print_json(view)

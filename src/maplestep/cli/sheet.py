@@ -33,7 +33,7 @@ def add_sheet_commands(commands: Any) -> None:
     routine = commands.add_parser("routine", help="put a sheet to a song, with all it states")
     routine.add_argument("file", metavar="SHEET")
     routine.add_argument("--song", metavar="SONG.json", help="a song file")
-    routine.add_argument("--bpm", type=float, help="or its tempo in beats a minute")
+    routine.add_argument("--bpm", type=float, help="or its tempo in beats per minute")
     routine.add_argument("--length", metavar="M:SS", help="and its length, for example 3:12")
     routine.add_argument("-o", "--output", metavar="ROUTINE.json", required=True)
     routine.add_argument("--json", action="store_true", help="print JSON")

@@ -38,7 +38,7 @@ TEMPLATES: Final[dict[str, str]] = {
     "Something went wrong on our side. What was saved before is safe.": (
         "Une erreur s’est produite de notre côté. Ce qui était enregistré est en sécurité."
     ),
-    "This could not be finished because of a mistake on our side. Try once more.": (
+    "This could not be finished because of an error on our side. Try once more.": (
         "Une erreur de notre côté a empêché de finir. Réessayez."
     ),
     "Something given to Maple Step cannot be used.": (
@@ -261,7 +261,7 @@ TEMPLATES: Final[dict[str, str]] = {
         "Ces frappes sont trop irrégulières pour un tempo. Frappez à chaque battement pendant "
         "quelques mesures."
     ),
-    "That would make {bpm:.0f} beats a minute; a song has {min_bpm} to {max_bpm}.": (
+    "That would make {bpm:.0f} beats per minute; a song has {min_bpm} to {max_bpm}.": (
         "Cela ferait {bpm:.0f} battements par minute ; une musique en a de {min_bpm} à {max_bpm}."
     ),
     "That would put count 1 {seconds:.1f} seconds before the recording begins.": (
@@ -328,7 +328,7 @@ TEMPLATES: Final[dict[str, str]] = {
     "The beats of a tempo map have to go forward.": (
         "Les battements d’une carte de tempo doivent aller de l’avant."
     ),
-    "The tempo has to lie between {min_bpm} and {max_bpm} beats a minute; {bpm:g} does not.": (
+    "The tempo has to lie between {min_bpm} and {max_bpm} beats per minute; {bpm:g} does not.": (
         "Le tempo doit être entre {min_bpm} et {max_bpm} battements par minute ; {bpm:g} ne l’est "
         "pas."
     ),
@@ -512,7 +512,7 @@ TEMPLATES: Final[dict[str, str]] = {
     "Ending: wall {walls}{after}": "Final : mur {walls}{after}",
     "Ending: walls {walls}{after}": "Final : murs {walls}{after}",
     # the command line
-    "--bpm has to lie between 1 and 1000 beats a minute.": (
+    "--bpm has to lie between 1 and 1000 beats per minute.": (
         "--bpm doit être entre 1 et 1000 battements par minute."
     ),
     "--count has to lie between 1 and 99 walls.": "--count doit être entre 1 et 99 murs.",

@@ -21,14 +21,14 @@ from ..core.tools.joint_repairs import with_joint_repairs
 _WALLS: Final = 8
 """So many walls are followed over the floor."""
 USUAL_BPM: Final = 110.0
-"""Beats a minute at which load is worked out while no song is chosen."""
+"""Beats per minute at which load is worked out while no song is chosen."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class CheckedSheet:
     """A reading and what is found in it.
 
-    ``load`` and ``evidence`` of the level are at ``bpm`` beats a minute; ``floors`` the way of
+    ``load`` and ``evidence`` of the level are at ``bpm`` beats per minute; ``floors`` the way of
     one wall of each part, by name; ``differences`` what an easier option does otherwise, by
     where it stands in the sheet.
     """

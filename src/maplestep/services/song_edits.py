@@ -80,7 +80,7 @@ class Steady(Form):
 
 
 class Tempo(Form):
-    """Another tempo, in beats a minute."""
+    """Another tempo, in beats per minute."""
 
     op: Literal["tempo"]
     bpm: Annotated[float, Field(gt=0, le=1000, allow_inf_nan=False)]

@@ -157,7 +157,7 @@ class EvidenceView(BaseModel):
 
 
 class LevelView(BaseModel):
-    """The claimed level and the evidence, at a tempo in beats a minute."""
+    """The claimed level and the evidence, at a tempo in beats per minute."""
 
     claimed: str
     levels: list[str]

@@ -14,7 +14,7 @@ from ..owned import Owned
 
 
 class Song(Owned):
-    """A song map. Units: beats a minute, seconds, counts.
+    """A song map. Units: beats per minute, seconds, counts.
 
     ``anchors`` are pairs of beat and seconds, ``cue_points`` pairs of count and words.
     """

@@ -79,7 +79,7 @@ def make(sound: Sound) -> None:
         _fail(sound, _BROKEN)
 
 
-_BROKEN: Final = "This could not be finished because of a mistake on our side. Try once more."
+_BROKEN: Final = "This could not be finished because of an error on our side. Try once more."
 
 
 def _fail(sound: Sound, refused: Exception | str) -> None:

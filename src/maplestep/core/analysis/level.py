@@ -46,7 +46,7 @@ _USUAL: Final[dict[str, tuple[float, ...]]] = {
 
 
 def evidence(sheet: Sheet, *, bpm: float, part: Part | None = None) -> tuple[Evidence, ...]:
-    """The measures of a dance at a tempo in beats a minute; empty without steps."""
+    """The measures of a dance at a tempo in beats per minute; empty without steps."""
     wall = part or sheet.wall
     if wall is None or not wall.moves or bpm <= 0:
         return ()

@@ -78,7 +78,7 @@ def sheet_findings(reading: Reading) -> tuple[Finding, ...]:
 
 
 def load_findings(reading: Reading, *, bpm: float) -> tuple[Finding, ...]:
-    """Speed, turns and drift of a sheet at a tempo in beats a minute."""
+    """Speed, turns and drift of a sheet at a tempo in beats per minute."""
     return tuple(load.check(reading.sheet, bpm=bpm))
 
 

@@ -19,6 +19,8 @@ from dataclasses import dataclass, replace
 from itertools import groupby
 from typing import Final
 
+from ..sheet.lines.headings import bare_orders
+
 MAX_ITEMS: Final = 400
 MAX_TEXT: Final = 2000
 _TOKEN: Final = re.compile(
@@ -256,10 +258,11 @@ def stated_order(text: str, names: Sequence[str], lengths: Mapping[str, int] | N
     >>> stated_order("Part A\\n...\\nSequence: AAB Tag", ["A", "B", "Tag"])
     'A x2, B, Tag'
     """
-    for match in _STATED.finditer(text):
-        order = parse_sequence(match[1], names)
+    stated = [match[1] for match in _STATED.finditer(text)]
+    for said in stated or bare_orders(text):
+        order = parse_sequence(said, names)
         if not order.items or order.troubles:
-            order = parse_sequence(worded_order(match[1], lengths or {}), names)
+            order = parse_sequence(worded_order(said, lengths or {}), names)
         if order.items and not order.troubles:
             return write_sequence(order.items)
     return ""

@@ -33,7 +33,7 @@ from .language.gauge import gauge
 from .language.interpretations import usual_column
 from .language.lexicon import Lexicon, fold, standard
 from .language.numbers import CARDINAL, number_of
-from .lines.choose import read_lines
+from .lines.choose import in_threes, read_lines
 from .lines.columns import counted_lines, has_own_counts
 from .lines.head import Fact, level_of
 from .lines.headings import PART_LENGTH, STATES_ORDER
@@ -91,7 +91,8 @@ def read_sheet(text: str, own: tuple[Figure, ...] = ()) -> Reading:
             ),
             line=min(lines, MAX_LINES + 1),
         )
-    reading = _Reader(own).read(tuple(read_lines(_plain(text))))
+    plain = _plain(text)
+    reading = _Reader(own, waltz=in_threes(plain)).read(tuple(read_lines(plain)))
     return replace(reading, text=text, own=own)
 
 
@@ -108,8 +109,8 @@ def _lexicon(own: tuple[Figure, ...]) -> Lexicon:
 class _Reader:
     """Collects the parts while the lines go by."""
 
-    def __init__(self, own: tuple[Figure, ...]) -> None:
-        self._own = own
+    def __init__(self, own: tuple[Figure, ...], *, waltz: bool = False) -> None:
+        self._own, self._waltz = own, waltz
         self._facts: dict[str, Fact] = {}
         self._parts: list[Part] = []
         self._landings: dict[str, list[Fraction]] = {}
@@ -309,6 +310,7 @@ class _Reader:
             lexicon=self._lexicon,
             effort=self._effort,
             others={part.name.casefold(): part for part in self._parts},
+            waltz=self._waltz,
         )
 
     def _free_name(self, name: str) -> str:

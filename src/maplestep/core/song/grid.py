@@ -43,7 +43,7 @@ def with_anchors(song: Song, anchors: Anchors) -> Song:
     if not MIN_BPM <= bpm <= MAX_BPM:
         raise SongError(
             Message(
-                "That would make {bpm:.0f} beats a minute; a song has {min_bpm} to {max_bpm}.",
+                "That would make {bpm:.0f} beats per minute; a song has {min_bpm} to {max_bpm}.",
                 bpm=float(bpm),
                 min_bpm=MIN_BPM,
                 max_bpm=MAX_BPM,
@@ -88,7 +88,7 @@ def change_level(song: Song, level: Fraction) -> Song:
     if not MIN_BPM <= bpm <= MAX_BPM:
         raise SongError(
             Message(
-                "That would make {bpm:.0f} beats a minute; a song has {min_bpm} to {max_bpm}.",
+                "That would make {bpm:.0f} beats per minute; a song has {min_bpm} to {max_bpm}.",
                 bpm=float(bpm),
                 min_bpm=MIN_BPM,
                 max_bpm=MAX_BPM,

@@ -53,7 +53,7 @@ class Reading:
 
     @property
     def bpm(self) -> float:
-        """The median tempo, in beats a minute."""
+        """The median tempo, in beats per minute."""
         return 60.0 / median(b - a for a, b in pairwise(self.beats))
 
     @property

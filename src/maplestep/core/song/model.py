@@ -107,7 +107,7 @@ class TempoMap:
         if not MIN_BPM <= bpm <= MAX_BPM:
             raise SongError(
                 Message(
-                    "The tempo has to lie between {min_bpm} and {max_bpm} beats a minute; "
+                    "The tempo has to lie between {min_bpm} and {max_bpm} beats per minute; "
                     "{bpm:g} does not.",
                     min_bpm=MIN_BPM,
                     max_bpm=MAX_BPM,

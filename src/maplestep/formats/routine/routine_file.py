@@ -80,7 +80,7 @@ class SongForm(Form):
     title: Title
     performer: Title = ""
     bpm: Annotated[Decimal, Field(max_digits=9, decimal_places=5)] = Field(
-        description="Beats a minute, 20 to 400."
+        description="Beats per minute, 20 to 400."
     )
     first_beat_seconds: float = Field(
         default=0.0, description="Time of the first counted beat in the recording, in seconds."

@@ -24,7 +24,7 @@ const PrintDrawer = desk(() => import("./PrintDrawer"));
 
 interface Props {
   id: string;
-  /** The tempo of the song it is danced to, in beats a minute. */
+  /** The tempo of the song it is danced to, in beats per minute. */
   bpm?: number;
   onStored?: (dance: DanceOut) => void;
 }

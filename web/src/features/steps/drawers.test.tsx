@@ -87,7 +87,7 @@ describe("own figures", () => {
     replies[`DELETE ${path}/hen%20step`] = [204, null];
     const changed = vi.fn();
     show(<FiguresDrawer wanted="" onClose={() => undefined} onChanged={changed} />);
-    fireEvent.click(await screen.findByText("Take back"));
+    fireEvent.click(await screen.findByText("Remove"));
     await waitFor(() => expect(changed).toHaveBeenCalledOnce());
   });
 
@@ -148,7 +148,7 @@ describe("history", () => {
     await waitFor(() => expect(asked.some(({ path }) => path === `${base}/2`)).toBe(true));
     fireEvent.click(await screen.findByRole("button", { name: /16 counts/ }));
     await waitFor(() => expect(asked.some(({ path }) => path === `${base}/1`)).toBe(true));
-    const take = screen.getByRole<HTMLButtonElement>("button", { name: "Take this one back" });
+    const take = screen.getByRole<HTMLButtonElement>("button", { name: "Restore this draft" });
     await waitFor(() => expect(take.disabled).toBe(false));
     fireEvent.click(take);
     expect(restored).toHaveBeenCalledWith("one");

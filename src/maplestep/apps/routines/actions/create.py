@@ -26,7 +26,7 @@ from .write_events import write_events
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class NewSong:
-    """All that is asked of a song at first. Units: beats a minute, seconds."""
+    """All that is asked of a song at first. Units: beats per minute, seconds."""
 
     title: str
     bpm: Fraction

@@ -26,6 +26,7 @@ from ..language.interpretations import (
     rhythms,
     section_column,
     usual_column,
+    waltz_column,
 )
 from ..language.lexicon import Lexicon
 from ..language.sharing import counts_in, moved, whole_counts
@@ -59,8 +60,9 @@ class PartBuilder:
         lexicon: Lexicon,
         effort: Effort | None = None,
         others: Mapping[str, Part] | None = None,
+        waltz: bool = False,
     ) -> None:
-        self.name = name
+        self.name, self._waltz = name, waltz
         self._effort = effort or Effort()
         self._others = others or {}
         self._kind, self._feel, self._lexicon = kind, feel, lexicon
@@ -282,6 +284,9 @@ class PartBuilder:
 
     def _usual_columns(self, texts: Sequence[str], wanted: int | None) -> list[str]:
         """The count column of each text, "" where it is not known."""
+        threes = [waltz_column(text, self._lexicon) for text in texts] if self._waltz else []
+        if threes and all(threes):
+            return threes
         whole = section_column(texts[0], self._lexicon) if len(texts) == 1 else ""
         if whole and (wanted or counts_in(whole)) == counts_in(whole):
             return [whole]

@@ -21,9 +21,10 @@ from ..language.numbers import number_of
 from ..language.sharing import counts_in, moved
 from .classify import IN_BRACKETS, Choice, Role, choices, fits, heading_of, uncounted
 from .head import Fact
+from .headings import bare_orders
 from .joined import joined_lines, placed_at
 from .model import Line, SectionHeading, StepLine
-from .paragraphs import Body, facts_apart, unwrapped
+from .paragraphs import Body, eights_apart, facts_apart, unwrapped
 from .tables import without_numbers
 from .transitions import Context, State, end_cost, opens_section, transition
 
@@ -72,6 +73,7 @@ def read_lines(text: str) -> Iterator[Line]:
         bodies.append(Body(number, offset, body.split("//", 1)[0], len(body)))
         offset += len(raw) + 1
     bodies = [part for body in unwrapped(bodies, text) for part in facts_apart(body)]
+    bodies = [part for body in bodies for part in eights_apart(body)]
     column = _has_facing_column([body for _, _, body, _ in bodies])
     plain = without_numbers([body for _, _, body, _ in bodies])
     bodies = [
@@ -79,7 +81,7 @@ def read_lines(text: str) -> Iterator[Line]:
         for words, body in zip(plain, bodies, strict=True)
     ]
     context = _context(text)
-    waltz = "&" not in text and _WALTZ.search(text) is not None and context.claimed % SIX == 0
+    waltz = in_threes(text)
     options = [choices(body, length) for _, _, body, length in bodies]
     if not any(_counts_something(choice) for given in options for choice in given[:1]):
         options = [
@@ -92,6 +94,12 @@ def read_lines(text: str) -> Iterator[Line]:
         placed.extend(placed_at(line, at, number) for line in choice.lines)
     placed = list(_numbered_on(placed, SIX if waltz else EIGHT))
     yield from joined_lines(placed, chosen_roles(chosen), text)
+
+
+def in_threes(text: str) -> bool:
+    """Does a sheet say that it is a waltz, with a count a step?"""
+    named = "&" not in text and _WALTZ.search(text) is not None
+    return named and _context(text).claimed % SIX == 0
 
 
 def _has_facing_column(bodies: list[str]) -> bool:
@@ -186,7 +194,8 @@ def _context(text: str) -> Context:
             if isinstance(line, Fact) and line.key == "counts" and not claimed:
                 claimed = number_of(line.value.lower())
     ranged = _GOES_ON.search(text) is not None
-    return Context(phrased=bool(_PHRASED.search(text)), claimed=claimed, ranged=ranged)
+    phrased = bool(_PHRASED.search(text)) or any(bare_orders(text))
+    return Context(phrased=phrased, claimed=claimed, ranged=ranged)
 
 
 def _cut_off(bodies: list[str]) -> list[bool]:

@@ -33,7 +33,7 @@ from .columns import (
     has_marks,
     numbers,
 )
-from .head import WAITS, facts_in, title_of
+from .head import OF_THE_HEAD, facts_in, title_of
 from .headings import STATES_ORDER, heading_in, numbered_heading, stated_block, titled_range
 from .model import FigureLine, Line, OptionLine, PartHeading, Remark, SectionHeading, StepLine
 from .repeats import read_repetition, repeated_behind
@@ -197,7 +197,7 @@ def uncounted(text: str, length: int, *, waltz: bool = False) -> Choice | None:
 
 def _plain_steps(text: str, span: Span) -> tuple[Choice, ...] | None:
     """Steps behind their counts, every word known: no other meaning comes near (saves time)."""
-    if not _PLAIN.match(text) or has_marks(text) or WAITS.match(text):
+    if not _PLAIN.match(text) or has_marks(text) or OF_THE_HEAD.match(text):
         return None
     lines = counted_in_front(text, span)
     if not lines or any(line.repeats for line in lines) or EVENT_WORDS.search(text):
@@ -250,7 +250,7 @@ def _option(text: str, span: Span, match: re.Match[str]) -> OptionLine:
 
 def _steps(text: str, span: Span) -> Iterator[Choice]:
     """Steps with counts, in every way the line can be cut, and counts alone."""
-    if STATES_ORDER.match(text) or WAITS.match(text):
+    if STATES_ORDER.match(text) or OF_THE_HEAD.match(text):
         return  # "Order: A, B, A, B(1-16)", "16 in"
     seen: list[Cut] = []
     for cut in (counted_in_front, counted_in_text, counted_behind):
@@ -416,7 +416,7 @@ def _facts(text: str, span: Span, *, headed: bool) -> Iterator[Choice]:
     steps_first = bool(_ITEM.match(text)) and step_words(text) > 0 and len(facts) < 2
     # "Walk R, L - 2 counts": the number says how long the steps are.
     steps_first = steps_first or (seen.feet > 0 < seen.steps and bool(_LASTING.search(text)))
-    cost = 2.0 * (steps_first and not WAITS.match(text)) + 1.5 * headed
+    cost = 2.0 * (steps_first and not OF_THE_HEAD.match(text)) + 1.5 * headed
     if EVENT_WORDS.search(text):
         read = read_statements(text)
         cost += 1.5 * bool(read.events or any(each.statement for each in read.unclear))

@@ -214,7 +214,7 @@ def counted_in_text(text: str, span: Span) -> Cut:
     if not any(c.isdecimal() for c in text):
         return ()
     pieces: list[Piece] = []
-    for first, end in _sentences(text, start):
+    for first, end in sentences(text, start):
         found = _marked(text, first, end)
         if found is None:
             return ()
@@ -284,7 +284,8 @@ def has_marks(text: str) -> bool:
     return _MARK.search(text) is not None
 
 
-def _sentences(text: str, start: int) -> Iterator[tuple[int, int]]:
+def sentences(text: str, start: int = 0) -> Iterator[tuple[int, int]]:
+    """Where the sentences of a text begin and end."""
     for match in _SENTENCE.finditer(text, start):
         yield start, match.start()
         start = match.end()

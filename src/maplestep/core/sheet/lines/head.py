@@ -101,11 +101,15 @@ _SENTENCE_TITLE: Final = re.compile(r"[^.\d]{2,50}\.\s+")
 _SET_APART: Final = re.compile(r"(?:\s{3,}|\t|\s[-–—|•]\s*)$")
 _FACTUAL: Final = re.compile(r"\d|:")
 _QUOTED: Final = re.compile(r"[“\"«]\s?([^“”\"«»]{2,60}?)\s?[”\"»]")
-_APART: Final = re.compile(r"[(\[]\s*$|\s(?:-{1,2}|[–—|•*/]|\.)\s*$|[|•]\s*$")
+_APART: Final = re.compile(r"\w+\s[^:]*:\s*$|[(\[]\s*$|\s(?:-{1,2}|[–—|•*/]|\.)\s*$|[|•]\s*$")
 
 
-WAITS: Final = re.compile(rf"^[\W_]*\d{{1,3}}(?:\s*{_COUNT})?\s+in\W*$", re.IGNORECASE)
-"""An intro in short: "16 in"."""
+OF_THE_HEAD: Final = re.compile(
+    rf"^[\W_]*\d{{1,3}}(?:(?:\s*{_COUNT})?\s+in\W*$|[\s-]*counts?\s+(?:[^\W\d]+\s+){{0,2}}(?:waltz|dance)\b)",
+    re.IGNORECASE,
+)
+"""An intro in short, or how long the dance is: "16 in", "12 count waltz"."""
+_SEPARATED: Final = re.compile(r"[(\[]\s*$|\s(?:-{1,2}|[–—|•*/]|\.)\s*$|[|•]\s*$")
 
 
 class Fact(NamedTuple):
@@ -212,7 +216,7 @@ def _title_before(text: str, begins: int, span: Span) -> Iterator[Fact]:
     if quoted is not None:
         yield Fact(text, _place(span, *quoted.span(1)), "title", quoted[1])
     elif _APART.search(text[:begins]) or _SENTENCE_TITLE.fullmatch(text[:begins]):
-        title = _APART.sub("", text[:begins]).strip(" *_#|>.")
+        title = _SEPARATED.sub("", text[:begins]).strip(" *_#|>.:")
         if (cell := _CELL.search(title)) is not None:
             yield Fact(text, _place(span, text.index(cell[0]), begins), "counts", cell[1])
             title = title[: cell.start()]  # "Dusty Lane | 32 | 4 wall"

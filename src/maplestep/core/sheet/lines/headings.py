@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from typing import Final
 
 from ...primitives.moves import Span
@@ -152,6 +152,23 @@ _TAKEN: Final = re.compile(
     r"|^(?:=|:|\(|-|–|\s)*([A-Z])\s*[\[(]\s*" + _RANGE + r"\s*[\])]\s*$",
     re.IGNORECASE,
 )
+
+
+def bare_orders(text: str) -> Iterator[str]:
+    """Lines that are nothing but an order of parts, without a word for it: "AABB A Tag BB"."""
+    for line in text.split("\n"):
+        words = [word for word in _BETWEEN_PARTS.split(line.strip(" \t\r*_.")) if word]
+        parts = "".join(word for word in words if _PARTS.fullmatch(word))
+        known = all(_PARTS.fullmatch(word) or _OF_AN_ORDER.fullmatch(word) for word in words)
+        if known and len(parts) >= _ORDER_OF and len(set(parts)) > 1:
+            yield line
+
+
+_ORDER_OF: Final = 4
+"""Fewer letters than this say nothing of an order."""
+_BETWEEN_PARTS: Final = re.compile(r"[\s,;+/&()–-]+")
+_PARTS: Final = re.compile(r"[A-F]{1,12}")
+_OF_AN_ORDER: Final = re.compile(r"tag|bridge|pont|intro|ending|x?\d{1,2}x?", re.IGNORECASE)
 
 
 def heading_in(text: str, span: Span) -> PartHeading | SectionHeading | None:

@@ -12,7 +12,7 @@ from typing import Final, NamedTuple
 from ...primitives.moves import Span
 from ..language.gauge import gauge
 from .classify import MAX_LINE
-from .columns import has_marks
+from .columns import has_marks, sentences
 from .head import facts_in
 
 
@@ -46,9 +46,27 @@ def facts_apart(body: Body) -> list[Body]:
         return [body]
     if not any(facts_in(found[1], Span(0, len(found[1]), 0))) or has_marks(found[1]):
         return [body]
-    at = found.end()
+    first, rest = _cut(body, found.end())
+    return [first, *facts_apart(rest)]
+
+
+def eights_apart(body: Body) -> list[Body]:
+    """ "Step R (1) ... (8). Step L (1) ...": where a sentence counts from 1 again, a new line."""
+    if len(body.text) > MAX_LINE or _OPENS.match(body.text):
+        return [body]
+    last = 0
+    for start, end in sentences(body.text):
+        marks = list(_MARK.finditer(body.text, start, end))
+        if marks and last > 1 and _number(marks[0], last) == 1:
+            first, rest = _cut(body, start)
+            return [first, *eights_apart(rest)]
+        last = max(map(_last_of, marks), default=last)
+    return [body]
+
+
+def _cut(body: Body, at: int) -> tuple[Body, Body]:
     rest = body._replace(offset=body.offset + at, text=body.text[at:], length=body.length - at)
-    return [body._replace(text=found[1], length=len(found[1])), *facts_apart(rest)]
+    return body._replace(text=body.text[:at].rstrip(), length=len(body.text[:at].rstrip())), rest
 
 
 _SENTENCE: Final = re.compile(r"([^.!?]{4,120}[.!])\s+(?=[^\W\d_])")

@@ -31,7 +31,7 @@ _WALLS: Final = 8
 
 
 def check(sheet: Sheet, *, bpm: float) -> Iterator[Finding]:
-    """Load of the part danced on every wall, at a tempo in beats a minute."""
+    """Load of the part danced on every wall, at a tempo in beats per minute."""
     part = sheet.wall
     if part is None or not part.moves or bpm <= 0:
         return
