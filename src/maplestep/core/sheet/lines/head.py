@@ -177,7 +177,7 @@ def _pieces(text: str, plain: str, span: Span) -> Iterator[Fact]:
         yield Fact(text, _place(span, match.start(group), match.end(group)), key, value)
     level = _LEVEL.search(plain)
     if level and (seen or plain.strip(" *_#-|.") == level[0]):
-        yield Fact(text, span, "level", text[level.start() : level.end()].lower())
+        yield Fact(text, span, "level", _in_full(text[level.start() : level.end()].lower()))
     if seen:
         yield from _title_before(text, min(begins, level.start()) if level else begins, span)
 
@@ -191,7 +191,18 @@ def _in_short(text: str, said: re.Match[str], span: Span) -> Iterator[Fact]:
     if any(char.isalpha() for char in before):
         yield title_of(before, span)._replace(text=text)
     if level := _LEVEL.search(fold(text[said.start() :])):
-        yield Fact(text, span, "level", level[0])
+        yield Fact(text, span, "level", _in_full(level[0]))
+
+
+def _in_full(level: str) -> str:
+    """ "High beg" is shown as "high beginner"."""
+    return " ".join(_SHORT_LEVELS.get(word, word) for word in level.split())
+
+
+_SHORT_LEVELS: Final = {
+    **{"beg": "beginner", "imp": "improver", "int": "intermediate", "inter": "intermediate"},
+    **{"adv": "advanced", "deb": "débutant", "déb": "débutant", "nov": "novice"},
+}
 
 
 def _of_a_part(text: str, match: re.Match[str]) -> bool:
