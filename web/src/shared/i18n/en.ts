@@ -300,7 +300,8 @@ export const en = {
     title: "Level evidence",
     claimed: "The sheet says {{level}}.",
     unclaimed: "The sheet claims no level.",
-    source: "What is usual at a level is from memory, not from a published rule. Evidence, not a verdict.",
+    source:
+      "What is usual at a level is from memory, not from a published rule. Evidence, not a verdict.",
     none: "Write the steps first.",
     measure: "Measure",
     here: "This dance",
