@@ -50,7 +50,7 @@ export function Plans(props: Props) {
       )}
       {plans && plans.plans.length > 0 && (
         <>
-          <details className="own">
+          <details className="own" hidden={old}>
             <summary>
               {t("plans.own")} <b>{plans.own.cost}</b>,{" "}
               {more > 0
