@@ -586,8 +586,8 @@ FINDINGS: Final[dict[str, tuple[str, str]]] = {
 
 TEXTS: Final[dict[str, str]] = {
     "fix.write": "Write {text}",
-    "fix.take-out": "Take it out",
-    "fix.take-out-wall": "Take out wall {wall}",
+    "fix.take-out": "Remove it",
+    "fix.take-out-wall": "Remove from wall {wall}",
     "repair.touch": "Touch instead of stepping on {count}",
     "repair.step": "Step on {count} instead of the {verb}",
     "repair.together": "Step {foot} together on the & after {count}",

@@ -186,6 +186,7 @@ def chosen_roles(chosen: list[Choice]) -> list[Role]:
     return [choice.role for choice in chosen for _ in choice.lines]
 
 
+@lru_cache(maxsize=4)
 def _context(text: str) -> Context:
     claimed = 0
     for raw in text.split("\n")[:12]:

@@ -69,7 +69,11 @@ _KEYS: Final = {
     **dict.fromkeys(("music", "song", "musique", "chanson", "track"), "song"),
     **dict.fromkeys(("artist", "artiste"), "artist"),
 }
-LEVELS: Final = {
+_SHORT_LEVELS: Final = {
+    **{"beg": "beginner", "imp": "improver", "int": "intermediate", "inter": "intermediate"},
+    **{"adv": "advanced", "deb": "débutant", "déb": "débutant", "nov": "novice"},
+}
+_FULL_LEVELS: Final = {
     "absolute beginner": "absolute beginner",
     "ultra beginner": "absolute beginner",
     "high beginner": "beginner",
@@ -87,21 +91,21 @@ LEVELS: Final = {
     "intermediaire": "intermediate",
     "advanced": "advanced",
     "avance": "advanced",
-    **{"beg": "beginner", "deb": "beginner", "imp": "improver", "nov": "improver"},
-    **{"int": "intermediate", "inter": "intermediate", "adv": "advanced"},
+}
+LEVELS: Final = {
+    **_FULL_LEVELS,
     **{
-        "high beg": "beginner",
-        "absolute beg": "absolute beginner",
-        "easy int": "intermediate",
-        "high int": "intermediate",
+        re.sub(rf"\b{fold(full)}$", fold(short), said): plain
+        for said, plain in _FULL_LEVELS.items()
+        for short, full in _SHORT_LEVELS.items()
     },
 }
+"""The plain level behind each word for one, in full and in short."""
 _LEVEL: Final = re.compile(r"\b(" + "|".join(sorted(LEVELS, key=len, reverse=True)) + r")s?\b")
 _SENTENCE_TITLE: Final = re.compile(r"[^.\d]{2,50}\.\s+")
 _SET_APART: Final = re.compile(r"(?:\s{3,}|\t|\s[-–—|•]\s*)$")
 _FACTUAL: Final = re.compile(r"\d|:")
 _QUOTED: Final = re.compile(r"[“\"«]\s?([^“”\"«»]{2,60}?)\s?[”\"»]")
-_APART: Final = re.compile(r"\w+\s[^:]*:\s*$|[(\[]\s*$|\s(?:-{1,2}|[–—|•*/]|\.)\s*$|[|•]\s*$")
 
 
 OF_THE_HEAD: Final = re.compile(
@@ -110,6 +114,8 @@ OF_THE_HEAD: Final = re.compile(
 )
 """An intro in short, or how long the dance is: "16 in", "12 count waltz"."""
 _SEPARATED: Final = re.compile(r"[(\[]\s*$|\s(?:-{1,2}|[–—|•*/]|\.)\s*$|[|•]\s*$")
+_APART: Final = re.compile(rf"\w+\s[^:]*:\s*$|{_SEPARATED.pattern}")
+"""The same, or a colon behind some words."""
 
 
 class Fact(NamedTuple):
@@ -197,12 +203,6 @@ def _in_short(text: str, said: re.Match[str], span: Span) -> Iterator[Fact]:
 def _in_full(level: str) -> str:
     """ "High beg" is shown as "high beginner"."""
     return " ".join(_SHORT_LEVELS.get(word, word) for word in level.split())
-
-
-_SHORT_LEVELS: Final = {
-    **{"beg": "beginner", "imp": "improver", "int": "intermediate", "inter": "intermediate"},
-    **{"adv": "advanced", "deb": "débutant", "déb": "débutant", "nov": "novice"},
-}
 
 
 def _of_a_part(text: str, match: re.Match[str]) -> bool:

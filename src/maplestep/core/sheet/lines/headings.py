@@ -157,6 +157,8 @@ _TAKEN: Final = re.compile(
 def bare_orders(text: str) -> Iterator[str]:
     """Lines that are nothing but an order of parts, without a word for it: "AABB A Tag BB"."""
     for line in text.split("\n"):
+        if not _OPENS_AN_ORDER.match(line):
+            continue  # saves splitting every line of steps
         words = [word for word in _BETWEEN_PARTS.split(line.strip(" \t\r*_.")) if word]
         parts = "".join(word for word in words if _PARTS.fullmatch(word))
         known = all(_PARTS.fullmatch(word) or _OF_AN_ORDER.fullmatch(word) for word in words)
@@ -166,6 +168,7 @@ def bare_orders(text: str) -> Iterator[str]:
 
 _ORDER_OF: Final = 4
 """Fewer letters than this say nothing of an order."""
+_OPENS_AN_ORDER: Final = re.compile(r"[ \t*_(]*(?:[A-F]+(?![^\W\d])|tag|intro)", re.IGNORECASE)
 _BETWEEN_PARTS: Final = re.compile(r"[\s,;+/&()–-]+")
 _PARTS: Final = re.compile(r"[A-F]{1,12}")
 _OF_AN_ORDER: Final = re.compile(r"tag|bridge|pont|intro|ending|x?\d{1,2}x?", re.IGNORECASE)

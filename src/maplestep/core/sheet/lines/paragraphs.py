@@ -12,7 +12,7 @@ from typing import Final, NamedTuple
 from ...primitives.moves import Span
 from ..language.gauge import gauge
 from .classify import MAX_LINE
-from .columns import has_marks, sentences
+from .columns import has_marks, numbers, sentences
 from .head import facts_in
 
 
@@ -57,16 +57,17 @@ def eights_apart(body: Body) -> list[Body]:
     last = 0
     for start, end in sentences(body.text):
         marks = list(_MARK.finditer(body.text, start, end))
-        if marks and last > 1 and _number(marks[0], last) == 1:
+        if marks and last > 1 and _numbers(marks[0])[:1] == (1,):
             first, rest = _cut(body, start)
             return [first, *eights_apart(rest)]
-        last = max(map(_last_of, marks), default=last)
+        last = max((n for mark in marks for n in _numbers(mark)), default=last)
     return [body]
 
 
 def _cut(body: Body, at: int) -> tuple[Body, Body]:
+    before = body.text[:at].rstrip()
     rest = body._replace(offset=body.offset + at, text=body.text[at:], length=body.length - at)
-    return body._replace(text=body.text[:at].rstrip(), length=len(body.text[:at].rstrip())), rest
+    return body._replace(text=before, length=len(before)), rest
 
 
 _SENTENCE: Final = re.compile(r"([^.!?]{4,120}[.!])\s+(?=[^\W\d_])")
@@ -87,8 +88,10 @@ def _goes_on(above: Body, below: Body) -> bool:
         return closed and _says_steps(above.text) and _is_open(above.text)
     if not _SMALL.match(below.text) or not _is_open(above.text[marks[-1].end() :]):
         return False
-    last = max(map(_last_of, marks))
-    return _says_steps(below.text) if first is None else _number(first, last) in {last, last + 1}
+    if first is None:
+        return _says_steps(below.text)
+    last = max((n for mark in marks for n in _numbers(mark)), default=0)
+    return (*_numbers(first), last)[0] in {last, last + 1}  # "(&)" goes on from any count
 
 
 def _is_open(words: str) -> bool:
@@ -97,12 +100,8 @@ def _is_open(words: str) -> bool:
     return said and not _ENDED.search(words)
 
 
-def _number(mark: re.Match[str], otherwise: int) -> int:
-    return int(mark[2] or otherwise)
-
-
-def _last_of(mark: re.Match[str]) -> int:
-    return int(mark[3] or mark[2] or 0)
+def _numbers(mark: re.Match[str]) -> tuple[int, ...]:
+    return numbers(mark[1])
 
 
 def _says_steps(words: str) -> bool:
@@ -110,7 +109,7 @@ def _says_steps(words: str) -> bool:
     return seen.steps + seen.feet > 0
 
 
-_MARK: Final = re.compile(r"[(\[]\s?(&?\s?(\d{1,2})(?:\s?[-–&,]\s?(\d{1,2}))?&?|&)\s?[)\]]")
+_MARK: Final = re.compile(r"[(\[]\s?(&?\s?\d{1,2}(?:\s?[-–&,]\s?\d{1,2})?&?|&)\s?[)\]]")
 _OPENS: Final = re.compile(rf"[\s>*•|_-]*(?:{_MARK.pattern}|\d)")
 _CLOSES: Final = re.compile(rf"{_MARK.pattern}\s*(?:[,;.]|$)")
 _WORD: Final = re.compile(r"[^\W\d_]")
