@@ -25,7 +25,8 @@ TRAVELLING: Final[tuple[Figure, ...]] = (
         travels=True,
         also=(
             *("rolling grapevine", "three step turn", "rolling turn", "rolling full turn"),
-            "full rolling turn",
+            *("full rolling turn", "roll full turn", "full turn roll", "full roll", "roll turn"),
+            "roll a full turn",
         ),
         french=("rolling vine", "vigne tournée", "tour en trois pas"),
         ways=("F fwd; O back; F side; [O touch together]", "F fwd; O back; F side"),

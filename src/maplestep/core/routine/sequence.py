@@ -191,7 +191,7 @@ class _Parser:
 
 _STATED: Final = re.compile(
     r"(?:^|[.;] )[\s#*_-]*(?:sequence|order(?: of parts)?|phrasing|séquence|ordre)[*_\s]*"
-    r"[:=]\s*(.+)$",
+    r"(?:[:=]|(?<=\s)(?=[A-H]{1,6}(?![^\W\d])))\s*(.+)$",
     re.IGNORECASE | re.MULTILINE,
 )
 
@@ -259,7 +259,9 @@ def stated_order(text: str, names: Sequence[str], lengths: Mapping[str, int] | N
     'A x2, B, Tag'
     """
     stated = [match[1] for match in _STATED.finditer(text)]
-    for said in stated or bare_orders(text):
+    # "Sequence: AAB Tag AB. Two walls.": what stands behind it is no part of the order.
+    shorter = [said.split(". ", 1)[0] for said in stated if ". " in said]
+    for said in (*stated, *shorter) or bare_orders(text):
         order = parse_sequence(said, names)
         if not order.items or order.troubles:
             order = parse_sequence(worded_order(said, lengths or {}), names)

@@ -140,7 +140,8 @@ def uses_words(uses: Sequence[FigureUse], feet: Sequence[Foot | None], language:
 def use_words(use: FigureUse, foot: Foot | None, language: Language) -> str:
     """One figure with all that is said of it."""
     figure = use.figure
-    words = [language.feet[foot]] if foot is not None else []
+    # A figure of both feet is led by neither.
+    words = [language.feet[foot]] if foot is not None and foot is not Foot.BOTH else []
     shown = use.direction
     if not shown and figure.direction in _SAID:
         shown = figure.direction

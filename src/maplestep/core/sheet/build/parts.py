@@ -30,7 +30,8 @@ from ..language.interpretations import (
 )
 from ..language.lexicon import Lexicon
 from ..language.sharing import counts_in, moved, whole_counts
-from ..lines.columns import counted_lines, has_own_counts, numbers, option_in
+from ..lines.columns import has_own_counts, numbers, option_in
+from ..lines.fitting import counted_lines
 from ..lines.model import OptionLine, Remark, SectionHeading, StepLine
 from ..lines.repeats import Repetition, read_repetition, repeated_behind
 from ..model import Claim, Option, Part, PartKind, Section

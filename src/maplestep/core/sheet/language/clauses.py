@@ -53,6 +53,7 @@ def read_clause(segment: ClauseWords, lexicon: Lexicon) -> Clause:
         return clause
     _Reader(clause, lexemes).read()
     _of_both_heels(clause)
+    _rolled(clause)
     _settle(clause, lexemes, lexicon)
     _check_direction(clause, lexemes)
     _check_side(clause, lexemes)
@@ -66,6 +67,12 @@ def _of_both_heels(clause: Clause) -> None:
     named = {"out": "open heels", "in": "bring heels together", "together": "bring heels together"}
     if clause.direction in named:
         clause.figure = BY_NAME[named[clause.direction]]
+
+
+def _rolled(clause: Clause) -> None:
+    """ "Roll 1 ¼ left": a roll that says how far it turns is danced on the feet."""
+    if clause.figure is BY_NAME["body roll"] and clause.turn is not None:
+        clause.figure = BY_NAME["rolling vine"]
 
 
 def _check_side(clause: Clause, lexemes: Sequence[Lexeme]) -> None:
@@ -311,7 +318,7 @@ class _Reader:
 
     def _number(self, index: int, lexeme: Lexeme) -> None:
         following = self._lexemes[index + 1].word if index + 1 < len(self._lexemes) else ""
-        counted = following.startswith(("count", "temps"))
+        counted = following.startswith(("count", "ct", "temps", "compte"))
         figure = self._clause.figure
         if figure is not None and lexeme.value > 2 and lexeme.value in figure.lengths:
             return  # "weave left 4": so many counts

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections import deque
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
-from itertools import takewhile, zip_longest
+from itertools import pairwise, takewhile, zip_longest
 from typing import Final
 
 from ...figures.expand import FigureUse, Weight
@@ -40,7 +40,21 @@ def attached(clauses: list[Clause]) -> list[Clause]:
             continue
         kept.append(clause)
         _grind(kept)
+    _take_durations_together(kept)
     return list(_with_every_foot(kept))
+
+
+def _take_durations_together(clauses: Sequence[Clause]) -> None:
+    for figure, last in pairwise(clauses):
+        if last.lasts and _lasts_together(figure, last):
+            last.lasts = 0
+
+
+def _lasts_together(figure: Clause, last: Clause) -> bool:
+    """ "Vine R with touch (4 counts)": that long is the vine with its touch."""
+    if figure.figure is None or last.figure is None or max(last.figure.lengths) > 1:
+        return False
+    return last.lasts - 1 in figure.figure.lengths and max(figure.figure.lengths) > 1
 
 
 def _with_every_foot(clauses: Sequence[Clause]) -> Iterator[Clause]:

@@ -216,6 +216,7 @@ class _Search:
         if not comparable(uses, left, self._landings):
             # "LF forward (slow, hold on 2)": the bracket does not tell the step once more.
             unread += [(c.start, c.end) for c in left if _has_to_be_danced(c, chosen)]
+        unread += [(c.start, c.end) for c in left if _turns_alone(c, left, chosen)]
         if left and _changes_feet(clauses, chosen):
             cost += _SKIPPED
         told, differs = compared(uses, left, self._landings)
@@ -252,6 +253,15 @@ def _has_to_be_danced(clause: Clause, chosen: Sequence[Clause]) -> bool:
     brackets = all(c.optional for c in chosen) and not any(c.half for c in chosen)
     single = clause.figure is None or clause.figure.lengths[0] == 1
     return clause.sense is Sense.FIGURE and single and not clause.optional and brackets
+
+
+def _turns_alone(clause: Clause, left: Sequence[Clause], chosen: Sequence[Clause]) -> bool:
+    """ "Sway a ½ turn left: L, R, L": is it left out, and nothing else turns? "Full rumba box" is
+    no turn."""
+    turned = clause.turn is not None and (clause.turn_to is not None or clause.turns)
+    if not turned or any(c.turn is not None for c in chosen):
+        return False
+    return not any(c.turn is not None for c in left if c is not clause)
 
 
 def _cannot_go_along(clause: Clause, clauses: Sequence[Clause]) -> bool:

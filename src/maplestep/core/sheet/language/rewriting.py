@@ -176,6 +176,8 @@ def _is_move(told: Clause, template: Template) -> bool:
         return False
     own = moves_of((told.figure or STEP).ways[0])
     same = len(own) == 1 and own[0].weight is template.weight
+    # A rock, a recovery or a stomp is a move of its own, and no plain step of the figure's.
+    same = same and (told.figure in (None, STEP) or own[0].verb == template.verb)
     return same and (not told.direction or told.direction == template.direction)
 
 

@@ -19,7 +19,8 @@ from ..counting import EIGHT, SIX
 from ..language.gauge import gauge
 from ..language.numbers import number_of
 from ..language.sharing import counts_in, moved
-from .classify import IN_BRACKETS, Choice, Role, choices, fits, heading_of, uncounted
+from .classify import IN_BRACKETS, Choice, Role, choices, heading_of, uncounted
+from .fitting import fits
 from .head import Fact
 from .headings import bare_orders
 from .joined import joined_lines, placed_at
@@ -83,11 +84,12 @@ def read_lines(text: str) -> Iterator[Line]:
     context = _context(text)
     waltz = in_threes(text)
     options = [choices(body, length) for _, _, body, length in bodies]
-    if not any(_counts_something(choice) for given in options for choice in given[:1]):
-        options = [
-            _with_uncounted(given, uncounted(body, length, waltz=waltz))
-            for given, (_, _, body, length) in zip(options, bodies, strict=True)
-        ]
+    counted = any(_counts_something(choice) for given in options for choice in given[:1])
+    below_a_range = _below_a_range(options) if counted else [True] * len(options)
+    options = [
+        _with_uncounted(given, uncounted(body, length, waltz=waltz)) if own else given
+        for own, given, (_, _, body, length) in zip(below_a_range, options, bodies, strict=True)
+    ]
     chosen = _cheapest(options, context, _cut_off([body for _, _, body, _ in bodies]))
     placed: list[Line] = []
     for (number, at, _, _), choice in zip(bodies, chosen, strict=True):
@@ -148,6 +150,23 @@ def _numbered_on(lines: list[Line], group: int) -> Iterator[Line]:
             reached = 0
         yield line._replace(counts=moved(line.counts, reached))
         reached += length
+
+
+def _below_a_range(options: list[tuple[Choice, ...]]) -> list[bool]:
+    """Which lines without counts stand right below "[9-16]", alone on its line?"""
+    found, below = [], False
+    for given in options:
+        plain = not {Role.STEPS, Role.COUNTS, Role.PART} & {choice.role for choice in given}
+        found.append(below and plain)
+        below = (below and plain) or any(map(_is_bare_range, given))
+    return found
+
+
+def _is_bare_range(choice: Choice) -> bool:
+    heading = choice.lines[0]
+    if choice.role is not Role.SECTION or not isinstance(heading, SectionHeading):
+        return False
+    return bool(heading.first and heading.counts) and not heading.words
 
 
 def _counts_something(choice: Choice) -> bool:

@@ -13,12 +13,10 @@ from enum import Enum, auto
 from functools import lru_cache
 from typing import Final, NamedTuple
 
-from ...errors import CountError
-from ...primitives.counts import parse_counts
 from ...primitives.moves import Span
 from ..claims import EVENT_WORDS, note_in
 from ..language.gauge import gauge, step_words
-from ..language.interpretations import fit_line, section_column, waltz_column
+from ..language.interpretations import section_column, waltz_column
 from ..language.lexicon import fold, standard
 from ..language.sharing import counts_in
 from ..statements import read_statements, states_events
@@ -33,6 +31,7 @@ from .columns import (
     has_marks,
     numbers,
 )
+from .fitting import fits, gaps_filled
 from .head import OF_THE_HEAD, facts_in, title_of
 from .headings import STATES_ORDER, heading_in, numbered_heading, stated_block, titled_range
 from .model import FigureLine, Line, OptionLine, PartHeading, Remark, SectionHeading, StepLine
@@ -254,7 +253,7 @@ def _steps(text: str, span: Span) -> Iterator[Choice]:
         return  # "Order: A, B, A, B(1-16)", "16 in"
     seen: list[Cut] = []
     for cut in (counted_in_front, counted_in_text, counted_behind):
-        lines = cut(text, span)
+        lines = gaps_filled(cut(text, span))
         if not lines or lines in seen:
             continue
         if cut is counted_behind and seen:
@@ -283,10 +282,10 @@ def _cut_otherwise(lines: Cut, cost: float, said: list[int]) -> Iterator[Choice]
     line = lines[0]
     if len(lines) > 1:
         return
-    if line.counts in _TWO_IN_ONE:
-        # "56 rock, recover": where 5 comes next, two counts without a space.
-        first, second = line.counts[0], line.counts[1]
-        apart = line._replace(counts=f"{first} {second}")
+    if (match := _TWO_IN_ONE.fullmatch(line.counts)) and int(match[2]) + 1 == int(match[3]):
+        # "56 rock, recover": where 5 comes next, two counts without a space; so are "&12", "34&".
+        first, second = match[2], match[3]
+        apart = line._replace(counts=f"{match[1]}{first} {second}{match[4]}")
         yield Choice(cost + 0.3, Role.STEPS, (apart,), int(first), int(second))
     if line.counts.endswith(" &") and line.counts.startswith("&"):
         # "&5&6 & L heel & R heel": the last "&" is the first of the steps, which open with theirs.
@@ -309,7 +308,7 @@ def _is_number_of(lines: Cut) -> bool:
 
 _BUMPS: Final = 8
 _MAY_FACE: Final = re.compile(r"[\[(]\s?(?:1[0-2]|[1-9])\s?[\])][\s.,]{0,3}$")
-_TWO_IN_ONE: Final = frozenset({"12", "23", "34", "45", "56", "67", "78"})
+_TWO_IN_ONE: Final = re.compile(r"(&?)([1-7])([2-8])(&?)")
 
 
 def _cost_of_steps(text: str, lines: Cut) -> float:
@@ -338,31 +337,6 @@ def _without_note(text: str) -> str:
 def _is_long(counts: str) -> bool:
     said = numbers(counts)
     return len(said) == 2 and said[1] - said[0] >= _LONG
-
-
-def fits(line: StepLine) -> bool:
-    """Do the words fill the counts as they are written?"""
-    return cost_of_words(line) < _UNFIT
-
-
-_UNFIT: Final = 100.0
-_STEPS_A_LANDING: Final = 4
-"""More words for steps than this have no room."""
-
-
-def cost_of_words(line: StepLine) -> float:
-    """How far the words have to be bent to fill the counts; very much when they do not."""
-    try:
-        landings = len(parse_counts(line.counts).positions)
-    except CountError:
-        return _UNFIT
-    if landings > 64:
-        return 0.0
-    if gauge(line.words).steps > _STEPS_A_LANDING * landings:
-        return _UNFIT
-    fitted = fit_line(line.words, landings, "&" not in line.counts, standard())
-    filled = fitted.how in {"", "rhythm"} and bool(fitted.uses) and not fitted.unknown
-    return fitted.cost + (fitted.how == "rhythm") if filled else _UNFIT
 
 
 # headings
@@ -414,6 +388,8 @@ def _facts(text: str, span: Span, *, headed: bool) -> Iterator[Choice]:
         return
     seen = gauge(text)
     steps_first = bool(_ITEM.match(text)) and step_words(text) > 0 and len(facts) < 2
+    # "1-8 vine R (4 counts), rocking chair": no head begins with the counts of its steps.
+    steps_first = steps_first or (bool(_PLAIN.match(text)) and seen.steps > 1)
     # "Walk R, L - 2 counts": the number says how long the steps are.
     steps_first = steps_first or (seen.feet > 0 < seen.steps and bool(_LASTING.search(text)))
     cost = 2.0 * (steps_first and not OF_THE_HEAD.match(text)) + 1.5 * headed

@@ -387,17 +387,6 @@ def has_own_counts(words: str) -> bool:
     return opens_with_counts(words) or bool(counted_in_text(words, Span(0, len(words), 0)))
 
 
-def counted_lines(words: str, words_at: int, span: Span) -> Iterator[StepLine]:
-    """Steps that stand behind a heading on its own line: "S1: 1-2 R rock, recover 3&4 ..."."""
-    here = Span(0, len(words), 0)
-    for line in (
-        counted_in_front(words, here) or counted_in_text(words, here) or counted_behind(words, here)
-    ):
-        yield line._replace(
-            span=span, counts_at=line.counts_at + words_at, words_at=line.words_at + words_at
-        )
-
-
 _IN_LINE_OPTION: Final = re.compile(
     r"[(\[]\s*(?:(?:easy|easier|non[\s-]?turning|no[\s-]turn|simple)?\s*(?:option|alternative)|easier|easy)"
     r"\s*[:=–-]\s*([^)\]]*)[)\]]",

@@ -9,7 +9,7 @@ from typing import Final
 from ...primitives.moves import Span
 from ..language.gauge import opens_with_counts
 from ..language.lexicon import fold
-from ..language.numbers import number_of
+from ..language.numbers import IN_WORDS, number_of
 from ..model import ClaimKind, PartKind
 from ..statements import read_statements
 from .columns import counted_in_text
@@ -68,8 +68,15 @@ _LABELLED: Final = re.compile(
 _ITEM: Final = re.compile(
     _DRESS
     + r"(\d{1,2})(?:\s*[.):/]\s*|\s{2,}(?=.*[A-ZÀ-Ý]{3})(?=(?:[^a-z]|x(?=\d))*$))"
-    + r"[*_]*()((?:\d{1,2} )?[^\W\d].*?)[*_:\s]*$"
+    + r"[*_]*()((?:\d{1,2} |& )?[^\W\d].*?)[*_:\s]*$"
 )
+_WORDED_RANGE: Final = re.compile(
+    _DRESS
+    + rf"(?:counts?\s+)?({IN_WORDS})\s+(?:to|through|à)\s+({IN_WORDS})\s*[:.,–—-]"
+    + r"\s*(\S.*?)[*_\s]*$",
+    re.IGNORECASE,
+)
+""" "Nine to sixteen: rock forward, ...", as one would say it."""
 _RANGE_HEADING: Final = re.compile(
     _DRESS
     + r"(?:counts?\s+|temps\s+|comptes?\s+)?[\[(]\s*"
@@ -418,7 +425,7 @@ def _repeats(words: str) -> Repetition | None:
 
 
 def _ranged(text: str, span: Span, match: re.Match[str]) -> SectionHeading:
-    first, last = int(match[1]), int(match[2])
+    first, last = number_of(match[1].lower()), number_of(match[2].lower())
     words, words_at = _trimmed(match[3], 0, match.start(3))
     return SectionHeading(
         text=text,
@@ -465,5 +472,6 @@ _FORMS: Final[tuple[tuple[re.Pattern[str], _Make], ...]] = (
     (_COUNTS_FIRST, _counts_first),
     (_LABELLED, _labelled),
     (_RANGE_HEADING, _ranged),
+    (_WORDED_RANGE, _ranged),
     (_COUNTS_HEADING, _ranged),
 )

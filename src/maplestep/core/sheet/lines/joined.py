@@ -8,7 +8,8 @@ from typing import Final
 
 from ...primitives.moves import Span
 from ..language.gauge import gauge
-from .classify import Role, cost_of_words, fits
+from .classify import Role
+from .fitting import cost_of_words, fits
 from .model import Line, OptionLine, PartHeading, Remark, SectionHeading, StepLine
 from .transitions import tells_steps
 

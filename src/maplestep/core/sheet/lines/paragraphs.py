@@ -78,13 +78,16 @@ def _goes_on(above: Body, below: Body) -> bool:
     whole = len(above.text) == above.length and len(below.text) == below.length
     if not whole or above.length + below.length > MAX_LINE:
         return False
-    if _OPENS.match(above.text):
-        return False  # the counts stand in front
     marks = list(_MARK.finditer(above.text))
     first = _MARK.search(below.text)
+    if _OPENS.match(above.text):
+        return _goes_on_within(above, marks, below)  # the counts stand in front
     if not marks:
         # Words in front of a count below may be its own, under a title.
-        closed = _CLOSES.match(below.text) is not None
+        closed = first is not None and _CLOSES.match(below.text) is not None
+        # "[9-16]" alone opens the next eight; it closes no line.
+        said = _numbers(first) if first is not None else ()
+        closed = closed and (len(said) < 2 or said[-1] - said[0] < _LONG)
         return closed and _says_steps(above.text) and _is_open(above.text)
     if not _SMALL.match(below.text) or not _is_open(above.text[marks[-1].end() :]):
         return False
@@ -92,6 +95,17 @@ def _goes_on(above: Body, below: Body) -> bool:
         return _says_steps(below.text)
     last = max((n for mark in marks for n in _numbers(mark)), default=0)
     return (*_numbers(first), last)[0] in {last, last + 1}  # "(&)" goes on from any count
+
+
+def _goes_on_within(above: Body, marks: list[re.Match[str]], below: Body) -> bool:
+    """ "1-8 walk R, L, shuffle R (3&4), rock L," above "recover R, L coaster (7&8)"?"""
+    front = _RANGED.match(above.text)
+    first = _MARK.search(below.text)
+    if front is None or not marks or first is None or not _SMALL.match(below.text):
+        return False
+    said, last = _numbers(first), max(n for n in (0, *_numbers(marks[-1])))
+    inside = bool(said) and last < said[0] <= int(front[1])
+    return inside and _is_open(above.text[marks[-1].end() :])
 
 
 def _is_open(words: str) -> bool:
@@ -109,9 +123,11 @@ def _says_steps(words: str) -> bool:
     return seen.steps + seen.feet > 0
 
 
+_LONG: Final = 5
+_RANGED: Final = re.compile(r"[\s>*•_]*\d{1,2}\s?[-–—]\s?(\d{1,2})\b")
 _MARK: Final = re.compile(r"[(\[]\s?(&?\s?\d{1,2}(?:\s?[-–&,]\s?\d{1,2})?&?|&)\s?[)\]]")
 _OPENS: Final = re.compile(rf"[\s>*•|_-]*(?:{_MARK.pattern}|\d)")
 _CLOSES: Final = re.compile(rf"{_MARK.pattern}\s*(?:[,;.]|$)")
 _WORD: Final = re.compile(r"[^\W\d_]")
-_SMALL: Final = re.compile(r"[^\W\d_A-ZÀ-Ý]|[(\[]\s?[\d&]|[½¼¾⅛⅜⅝⅞]|\d/\d")
+_SMALL: Final = re.compile(r"[^\W\d_A-ZÀ-Ý]|(?:[RLDG]|P[DG]|[RL]F)\b|[(\[]\s?[\d&]|[½¼¾⅛⅜⅝⅞]|\d/\d")
 _ENDED: Final = re.compile(r"[.!?:]\s*$")

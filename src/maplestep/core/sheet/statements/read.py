@@ -340,6 +340,11 @@ class _Reader(Finishing):
             self._now.asks = self._now.asks or "place"  # two counts, or two sections?
         self._cut(token, "cut")
 
+    def _after_nth(self, _: int, token: Token) -> None:
+        """ "After the 16th count", "après le 16e compte"."""
+        number = number_of(token["nth_cut"])
+        self._put_after(token, Fraction(number), str(number))
+
     def _range(self, _: int, token: Token) -> None:
         self._cut(token, "upto")
 
@@ -530,6 +535,7 @@ _HANDLERS: Final[dict[str, Callable[[_Reader, int, Token], None]]] = {
     "hold": _Reader._hold,
     "add": _Reader._add,
     "after": _Reader._after,
+    "after_nth": _Reader._after_nth,
     "range": _Reader._range,
     "dance": _Reader._dance,
     "on_count": _Reader._on_count,

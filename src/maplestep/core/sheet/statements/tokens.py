@@ -28,6 +28,10 @@ _ORDS: Final = (
 )
 _BEGINNING: Final = r"(?:the\s+)?(?:top|beginning|start|(?:count\s+)?1|(?:count\s+)?one)\b(?!\s*[-–&:.]\s*\d)|au\s+(?:debut|compte\s+1)\b"
 _COUNT: Final = rf"(?P<%s>(?:{_C}))\s?(?P<%s_and>&(?!\s*\d)|½|\.5(?!\d))?(?!\d|:\d)"
+_NEAR_A_WALL: Final = (
+    rf"\s*(?:(?!restart|tag)[a-z]+\s+){{0,4}}(?:{_WALLS}|w\s?\d|{_ORDS}\s+{_WALLS})"
+)
+"""Behind "R1:" or "T:", which stand for a restart and a tag where walls are named."""
 
 _PATTERNS: Final = (
     ("not", r"\b(?:no|not any|pas de|sans|ni|zero|none|aucune?)\b(?!\s*\.?\s*\d)|(?<=tags)\s*:\s*0\b|(?<=restarts)\s*:\s*0\b"),
@@ -58,7 +62,8 @@ _PATTERNS: Final = (
     ("after_wall", rf"\b(?:after|apres|following)\s+(?:you(?:['’]ve|\s+have)?\s+(?:done|danced|finished|completed)\s+)?(?:the\s+|le\s+|les\s+|each\s+)?(?={_WALLS}\b|{_ORDS}\s+{_WALLS})"),
     ("end_of", r"\b(?:at\s+)?(?:the\s+)?end\s+of\b|\ba?\s*la fin (?:du|des|de)\b|\bfin (?:du|des)\b|\bat the end\b"),
     ("after", rf"(?:@|\b(?:after|(?<!the )following|apres|(?:up\s*to|upto|until|through|to)(?:\s+and\s+including)?|jusqu'?\s?(?:au|a)|once you'?ve (?:done|danced)|done|danced|dance to)(?<=\w)\s)\s*(?:the\s+(?:first\s+)?|les\s+|dancing\s+|only\s+)?(?:counts?\s+|comptes?\s+|temps\s+|beats?\s+|le compte\s+|le temps\s+)?{_COUNT % ('cut', 'cut')}(?:\s*{_COUNTS}|(?=\s|$|[,;.:()]))(?!\s*(?:tag|bridge|sections?))"),
-    ("dance", rf"\b(?:dance|danser?|dansez|do|only|just|juste|seulement|(?:ne )?faire(?: que)?|(?:on )?ne danse(?:r|z)? que|only have|has only|have only|stop (?:at|after))\s+(?:only\s+|just\s+)?(?:the\s+first\s+|first\s+|les\s+)?(?:premiers?\s+)?{_COUNT % ('danced', 'danced')}(?:\s+premiers?)?(?:\s*{_COUNTS}|(?=\s+(?:and|then|et|puis)\b))(?!\s*(?:tag|bridge))"),
+    ("after_nth", rf"\b(?:after|apres|(?:up\s*to|until|through|to)(?:\s+and\s+including)?|jusqu'?\s?(?:au|a))\s+(?:the\s+|le\s+)?(?P<nth_cut>{ORDINAL})\s+(?:count|beat|compte|temps)\b"),
+    ("dance", rf"\b(?:dance|danser?|dansez|do|only|just|juste|seulement|(?:ne )?faire(?: que)?|(?:on )?ne danse(?:r|z)? que|only have|has only|have only|stop (?:at|after))\s+(?:only\s+|just\s+)?(?:the\s+first\s+|first\s+|les\s+)?(?:premiers?\s+)?{_COUNT % ('danced', 'danced')}(?:\s+premiers?)?(?:\s*{_COUNTS}|(?=\s+(?:and|then|et|puis)\b|\s+(?:of|on|in|de|du)\s+(?:the\s+|le\s+)?(?:{_WALLS}|{ORDINAL})))(?!\s*(?:tag|bridge))"),
     ("long", rf"(?P<long>{_C})[\s-]*(?:{_COUNTS})?[\s-]*(?=(?:tags?|bridges?|ponts?)\b)"),
     ("of", rf"(?<=tag)\s+(?:of|de)\s+(?P<of>{_C})\b(?:\s*{_COUNTS})?"),
     ("into", rf"(?P<into>{_C})[\s-]*{_COUNTS}\s+into\b"),
@@ -68,7 +73,8 @@ _PATTERNS: Final = (
     ("of_all", r"\(\s*(?:out\s+)?of\s+(?:the\s+)?\d{2,3}(?:\s*counts?)?\s*\)"),
     ("counts", rf"(?:(?<=hold )|(?<=hold for )|(?<=tenir ))(?P<held>{_C})(?=[\s*_]*(?:$|[.;,)]))|(?P<counts>{_C})[\s-]*(?P<more>(?:extra|additional|more)\s+)?{_COUNTS}"),
     ("wall_after", rf"(?P<wa>{_C})\s*[(\[]?\s*(?=(?:after|apres)\s+(?:count\s+)?\d)"),
-    ("restart", r"\bre-?start(?:s|ed)?\b|\brestarting\b|\bredemarr\w+|\breprises?\b|\b(?:re)?start\s+(?:the\s+dance\s+)?(?:again|over|from the (?:top|beginning|start))\b|\bbegin\s+(?:the\s+dance\s+)?(?:again|over)\b|\brepren(?:dre|ds?|ez)\b(?!\s+(?:appui|le poids))|\brecommence[rz]?\b"
+    ("restart", rf"\br\s?\d?\s?:(?={_NEAR_A_WALL})|"
+                r"\bre-?start(?:s|ed)?\b|\brestarting\b|\bredemarr\w+|\breprises?\b|\b(?:re)?start\s+(?:the\s+dance\s+)?(?:again|over|from the (?:top|beginning|start))\b|\bbegin\s+(?:the\s+dance\s+)?(?:again|over)\b|\brepren(?:dre|ds?|ez)\b(?!\s+(?:appui|le poids))|\brecommence[rz]?\b"
                 rf"|\b(?:(?:go|goes|going|get|jump)\s+)?(?:straight\s+)?back\s+to\s+{_BEGINNING}|\b(?:retour(?:ner|nez)?|reven(?:ir|ez))\s+{_BEGINNING}"),
     ("short", r"\bshort(?:er)?\s+(?=walls?\b)|\bshort\s+wall\b|\b(?:is|are)\s+short\b|\bhalf\s+walls?\b|(?<=\d )(?:ends?|stops?|finish(?:es)?|is over)(?=\s+after\s+(?:only\s+|just\s+|the\s+|count\s+)*\d)|(?:\b\d\s+)?\bmurs?\s+courts?\b"),
     ("unknown_kind", r"\br/s\b"),
@@ -77,7 +83,7 @@ _PATTERNS: Final = (
     ("ending", r"\bending\b(?!\s+(?:with|w|weight|up|in)\b|\s+(?:on|facing)\s+(?:the\s+)?(?:left|right|l|r|both)\b)|\b(?:end|finish) the dance\b|\bto\s+(?:end|finish)\b(?=\s*(?::|,|the dance|on\b|facing|$))|\b(?:dance|song|music)\s+(?:ends|finishes)\b(?!\s+(?:with\s+(?:the\s+)?(?:weight|left|right|l|r)|on\s+(?:the\s+)?(?:left|right|l|r|lf|rf)|weight)\b)|(?:^\W*|[.;]\s+)(?:big\s+)?finish(?:\s*:|(?=\s+on\s+wall))|(?:^\W*|[.;]\s+)fin(?:ale?)?\s*:|(?:^\W*|[.;]\s+)finale?(?=\s+(?:au|sur|du)\b)|\bat the very end\b|\bfin de la danse\b"),
     ("hold", r"\b(?:hold|wait|pause|freeze|tenir|tenez|attendre|attendez|patienter)\b(?:\s+for|\s+pendant)?"),
     ("numbered", r"(?P<named>tag|restart|bridge)\s*#?\s*(?P<no>[1-9]|(?<=\s)[a-d])\b(?!\s+(?:wall|tag|at|the)\b|\d|\s*[-–&]\s*\d|[:.]\d|[\s-]*(?:counts?|cts?|temps|comptes?))|\B#(?P<no2>[1-9])\b"),
-    ("tag", r"\btags?\s*/\s*bridges?\b|\bbridges?\s*/\s*tags?\b|\btags?\b"),
+    ("tag", r"\bt\s?\d?\s?:(?=" + _NEAR_A_WALL + r")|\btags?\s*/\s*bridges?\b|\bbridges?\s*/\s*tags?\b|\btags?\b"),
     ("item", r"(?:^|(?<=\s))\d{1,2}[.)]\s+(?=(?:re-?start|tag|bridge|ending|walls?|on|at|after|mur|reprise)\b)"),
     ("instead", r"\binstead\b|\bau lieu\b|\bchang(?:e|ing) weight\b"),
     ("insert", r"\binsert(?:ing)?\b|\binserer\b"),
@@ -104,7 +110,7 @@ _PATTERNS: Final = (
 _ORDER: Final = (
     "many", "of_all", "item", "intro", "not", "ordinary", "fraction", "nth_clock", "nth_later", "clock_wall", "starts", "before_wall", "kind_ord", "numbered",
     "walls_ord", "walls_num", "every", "last_wall", "tag_restart", "continue", "replace", "change_last", "repeat",
-    "range", "section", "of_section", "from_one", "on_count", "at_count", "in_brackets", "after_wall", "end_of", "after", "dance", "long", "of",
+    "range", "section", "of_section", "from_one", "on_count", "at_count", "in_brackets", "after_wall", "end_of", "after", "after_nth", "dance", "long", "of",
     "into", "left_out", "cut_section", "cut_off", "counts", "front", "facing_hour", "wall_after", "restart", "short", "unknown_kind", "bridge",
     "change", "ending", "hold", "tag", "insert", "add", "here", "but_not", "half", "instead", "twice", "but_last", "clock", "side",
     "or", "sentence", "own_steps", "span", "number",
@@ -112,7 +118,7 @@ _ORDER: Final = (
 _BY_NAME: Final = dict(_PATTERNS)
 _ANY: Final = re.compile("|".join(f"(?P<t_{name}>{_BY_NAME[name]})" for name in _ORDER))
 ANY_KIND: Final = re.compile(
-    r"\b(?:tag|re-?start|bridge|pont|reprise|ending|redemarr|short|half wall|extra|add |ajouter|replace"
+    r"\b(?:[rt]\s?\d?\s?:|tag|re-?start|bridge|pont|reprise|ending|redemarr|short|half wall|extra|add |ajouter|replace"
     r"|begin again|back to|retour|reven(?:ir|ez)|start again|start over|start the dance|begin the dance|recommencer|repren|recommence|murs? courts?"
     r"|last wall|final|(?:ends?|stops?|finish(?:es)?|is over) after|insert|only|just |additional|seulement|ne faire|ne dans|freeze|(?:dance|song|music) ends|(?:big )?finish\b|end the dance|finish the dance|fin\b|hold|wait |pause|tenir |tenez |attend|patienter|repeat|last \w+ counts? (?:again|twice)|r/s|(?:leave (?:out|off)|omit|skip|miss(?: out)?|drop|cut|replace) (?:(?:the )?(?:last|final)|(?:counts? )?\d|(?:the )?(?:section|set|s\d|\w+ section))|to end|very end|ends on|finishes|step change|change )",
 )
