@@ -152,3 +152,44 @@ def test_an_event_in_short_is_the_event_in_full(short: str, full: str) -> None:
         for text in (short, full)
     ]
     assert told[0] == told[1] != []
+
+
+@pytest.mark.parametrize("names", [("Rt", "Lt"), ("RT", "LT"), ("RF", "LF"), ("right", "left")])
+def test_feet_may_be_written_in_any_short_form(names: tuple[str, str]) -> None:
+    """Common practice, no source. A foot that is not known would be taken for the free one."""
+    plain = (
+        "1-4 R rock fwd, recover L, L rock side, recover R\n"
+        "5-8 L step fwd, R touch, R vine back, L hold\n"
+    )
+    words = {"R": names[0], "L": names[1]}
+    other = " ".join(words.get(word, word) for word in plain.replace(",", " ,").split(" "))
+    assert steps(part_of(other)) == steps(part_of(plain))
+
+
+@pytest.mark.parametrize(
+    ("hurried", "written"),
+    [
+        ("1-4 R side rock rec cross hold", "1-4 R side rock, recover, cross, hold"),
+        ("1&2 R rock fwd rec tog", "1&2 R rock fwd, recover, together"),
+        ("1-4 R side rock rec behind side", "1-4 R side rock, recover, behind, side"),
+        ("1-4 Rt fwd step, 1/4 pivot Lt, twice", "1-4 R fwd, pivot ¼ L, R fwd, pivot ¼ L"),
+        (
+            "1-8 R kick ball change x2, R step fwd, pivot ½ L, twice",
+            "1&2 R kick ball change\n3&4 R kick ball change\n5-6 R step fwd, pivot ½ L\n"
+            "7-8 R step fwd, pivot ½ L",
+        ),
+        ("R side, L behind, & heel, & cross (1 2 & 3 & 4)",
+         "1 2 & 3 & 4 R side, L behind, & heel, & cross"),
+    ],
+)  # fmt: skip
+def test_nothing_is_lost_in_a_hurry(hurried: str, written: str) -> None:
+    assert steps(part_of(hurried + "\n")) == steps(part_of(written + "\n"))
+
+
+@pytest.mark.parametrize("again", ["twice", "x2", "two times"])
+def test_twice_without_room_is_named(again: str) -> None:
+    """Eight counts hold one vine each way: the second time has no place, and it is said."""
+    text = f"Kiln\n1-8 vine R, touch L, vine L, touch R, {again}\n"
+    said = [f for f in sheet_findings(read_sheet(text)) if f.code.startswith("sheet.word-unread")]
+    counts = [f for f in sheet_findings(read_sheet(text)) if f.code == "sheet.counts-figures"]
+    assert said or counts

@@ -393,7 +393,7 @@ def _says_right(said: str) -> bool:
     """Does a start weight say the right foot?"""
     words = fold(said).replace("on ", "").split()
     return bool(words) and any(
-        word in {"r", "right", "rf", "pd", "droit", "d"} for word in words[:4]
+        word in {"r", "right", "rf", "rt", "pd", "droit", "d"} for word in words[:4]
     )
 
 

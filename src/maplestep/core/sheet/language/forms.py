@@ -225,21 +225,35 @@ def _led(tail: list[Clause], required: Sequence[Clause]) -> list[Clause]:
     return [first, *tail[1:]]
 
 
-def forms_of(clauses: Sequence[Clause]) -> Iterator[list[FigureUse]]:
+Form = tuple[list[FigureUse], Clause | None]
+"""Figures, and the clause that says "twice" where they are danced but once."""
+
+
+def forms_of(clauses: Sequence[Clause]) -> Iterator[Form]:
     """The figures a choice of clauses can ask for."""
-    yield from _led_by_each(clauses)
+    yield from ((form, None) for form in _led_by_each(clauses))
     splits = any(_can_split(clause) for clause in clauses)
     for split in (False, True) if splits else (False,):
-        uses, times = _uses(clauses, split=split)
+        uses, again = _uses(clauses, split=split)
         for form in _readings(uses):
-            yield form
-            if times > 1:
-                yield form * times
+            if again is not None:
+                yield from ((each, None) for each in _over_again(form, again.times))
+            yield form, again
         last = clauses[-1]
-        if times == 1 and last.times > 1 and len(uses) > last.times:
+        if again is None and last.times > 1 and len(uses) > last.times:
             # "Step R, pivot ½ left x2" may mean both.
             once = [*uses[: -last.times], uses[-1]]
-            yield from (form * last.times for form in _readings(once))
+            yield from ((form * last.times, None) for form in _readings(once))
+
+
+def _over_again(form: list[FigureUse], times: int) -> Iterator[list[FigureUse]]:
+    """ "..., twice" at the end: all of it, or what was named last: "kick, step, pivot, twice"."""
+    yield form * times
+    for tail in range(2, min(len(form), _LONG_TAIL + 1)):
+        yield form[:-tail] + form[-tail:] * times
+
+
+_LONG_TAIL: Final = 3
 
 
 def _led_by_each(clauses: Sequence[Clause]) -> Iterator[list[FigureUse]]:
@@ -304,20 +318,22 @@ def _travelling(use: FigureUse) -> FigureUse:
 
 
 def _can_split(clause: Clause) -> bool:
-    """ "Side touch" is two moves, "side mambo" and "touch side" are one figure."""
+    """ "Side touch" is two moves; "side mambo", "touch side" and "side step" are one figure."""
     figure = clause.figure
+    if figure is STEP and clause.direction != "together":
+        return False
     return bool(clause.led_by_direction and figure and max(figure.lengths) == 1)
 
 
-def _uses(clauses: Sequence[Clause], *, split: bool) -> tuple[list[FigureUse], int]:
-    """The figures in order, and how often the whole line is to be danced."""
+def _uses(clauses: Sequence[Clause], *, split: bool) -> tuple[list[FigureUse], Clause | None]:
+    """The figures in order, and the clause that says how often they are to be danced."""
     uses: list[FigureUse] = []
-    all_times = 1
+    again: Clause | None = None
     for clause in clauses:
         if clause.sense is Sense.UNKNOWN:
             continue
         if clause.sense is Sense.STYLE:
-            all_times = clause.times
+            again = clause if clause.times > 1 else None
         elif clause.sense is Sense.FEET:
             uses.extend(_feet(clause, uses))
         elif split and _can_split(clause):
@@ -328,7 +344,7 @@ def _uses(clauses: Sequence[Clause], *, split: bool) -> tuple[list[FigureUse], i
                 uses.append(replace(second, foot=None, direction=""))
         else:
             uses.extend(clause.uses())
-    return _lifted_again(uses), all_times
+    return _lifted_again(uses), again
 
 
 def _lifted_again(uses: list[FigureUse]) -> list[FigureUse]:

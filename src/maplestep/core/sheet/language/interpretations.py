@@ -167,13 +167,15 @@ class _Search:
         """The ways that fit, in the order they are tried."""
         for bent, clauses in rewritten(self._clauses):
             for order, chosen in enumerate(clause_choices(clauses)):
-                for cost, uses, spoilt in self._forms(chosen, bent + 0.1 * order):
+                spoilt = _is_spoilt(chosen)
+                for cost, uses, once in self._forms(chosen, bent + 0.1 * order):
                     if self._left <= 0:
                         return
                     self._left -= 1
                     shares = share_landings(uses, self._landings) if uses else None
                     if shares is not None and not spoilt:
-                        yield self._fitted(uses, shares, chosen, clauses, cost)
+                        fitted = self._fitted(uses, shares, chosen, clauses, cost)
+                        yield fitted if once is None else _danced_once(fitted, once)
                     elif bent == 0 and not _leaves_out(clauses, chosen):
                         self._remember(uses, spoilt, chosen)
 
@@ -183,10 +185,13 @@ class _Search:
             for chosen in clause_choices(clauses):
                 if _leaves_out(clauses, chosen):
                     continue
-                for cost, uses, spoilt in self._forms(chosen, bent):
+                spoilt = _is_spoilt(chosen)
+                for cost, uses, once in self._forms(chosen, bent):
                     if self._left <= 0:
                         return
                     self._left -= 1
+                    if once is not None:
+                        continue
                     unread = tuple(_place(x) for clause in chosen for x in clause.unread)
                     way = [(uses, (*self._twice, *unread))]
                     found = None if spoilt or not uses else _bent(way, self._landings, True)
@@ -195,10 +200,9 @@ class _Search:
 
     def _forms(
         self, chosen: list[Clause], cost: float
-    ) -> Iterator[tuple[float, list[FigureUse], bool]]:
-        spoilt = any(clause.sense is Sense.UNKNOWN and clause.nearest for clause in chosen)
-        for index, uses in enumerate(forms_of(chosen)):
-            yield cost + 0.02 * index, uses, spoilt
+    ) -> Iterator[tuple[float, list[FigureUse], Clause | None]]:
+        for index, (uses, once) in enumerate(forms_of(chosen)):
+            yield cost + 0.02 * index, uses, once
 
     def _fitted(
         self,
@@ -238,6 +242,16 @@ class _Search:
                 uses=tuple(uses), shares=shares, unknown=unknown,
                 how="" if unknown else "short", cost=5.0,
             )  # fmt: skip
+
+
+def _is_spoilt(chosen: Sequence[Clause]) -> bool:
+    return any(clause.sense is Sense.UNKNOWN and clause.nearest for clause in chosen)
+
+
+def _danced_once(fitted: Fitted, again: Clause) -> Fitted:
+    """A reading that leaves out the "twice" at the end of a line."""
+    unread = (*fitted.unread, (again.start, again.end))
+    return replace(fitted, unread=unread, cost=fitted.cost + _UNREAD)
 
 
 @lru_cache(maxsize=2048)
@@ -380,7 +394,7 @@ def waltz_column(words: str, lexicon: Lexicon) -> str:
     for chosen in clause_choices(clauses):
         if any(clause.sense is Sense.UNKNOWN for clause in chosen):
             continue
-        for uses in forms_of(chosen):
+        for uses, _ in forms_of(chosen):
             usual = [
                 use.lasts or use.figure.lengths[way_before(use, after)]
                 for use, after in with_next(uses)
@@ -404,7 +418,8 @@ def _usual_columns(words: str, lexicon: Lexicon, *, paired: bool) -> Iterator[st
             continue
         if len(chosen) < len(clauses) and _changes_feet(clauses, chosen):
             continue
-        forms = [uses for uses in forms_of(chosen) if uses and not _leads_again(uses)]
+        told = [uses for uses, once in forms_of(chosen) if uses and once is None]
+        forms = [uses for uses in told if not _leads_again(uses)]
         sound = [uses for uses in forms if not _treads_twice(uses)]
         for uses in sound or forms:
             # "R heel & L heel": the foot comes together between two counts.

@@ -120,6 +120,10 @@ class Lexicon:
         for figure in (*FIGURES, *own):
             for name in figure.names:
                 phrases[_split(name)] = (Kind.FIGURE, figure)
+                if "recover" in _split(name):
+                    phrases.setdefault(
+                        _split(name.replace("recover", "rec")), phrases[_split(name)]
+                    )
         self._words = {word for phrase in phrases for word in phrase}
         self._alone = {phrase[0] for phrase in phrases if len(phrase) == 1}
         self._by_first: dict[str, list[tuple[tuple[str, ...], Kind, Any]]] = {}

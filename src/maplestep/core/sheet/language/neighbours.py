@@ -57,9 +57,15 @@ def _steps_behind(lexemes: Sequence[Lexeme]) -> list[Lexeme]:
         before, lexeme = found[index - 1], found[index]
         following = found[index + 1].kind if index + 1 < len(found) else None
         lone = lexeme.kind is Kind.RELATION and lexeme.value == "behind"
-        if lone and before.kind is Kind.DIRECTION and following is not Kind.FOOT:
+        moved = before.kind is Kind.DIRECTION or _recovers(before)
+        if lone and moved and following is not Kind.FOOT:
             found[index] = lexeme._replace(kind=Kind.DIRECTION)
     return found
+
+
+def _recovers(lexeme: Lexeme) -> bool:
+    """ "Rock recover behind": nothing is left for a recovery to go behind."""
+    return lexeme.kind is Kind.FIGURE and lexeme.value.ways[-1].endswith("recover")
 
 
 def _shoulders(lexemes: Sequence[Lexeme]) -> list[Lexeme]:

@@ -46,6 +46,8 @@ _MERGES: Final = frozenset(
 )
 _BODY: Final = frozenset({"heel", "toe", "ball", "knee pop", "bump", "body roll"})
 _STRUTS: Final = frozenset({"heel", "toe"})
+_NEXT_STEPS: Final = frozenset({"side", "together", "cross", "behind"})
+"""Ways that a figure of several moves, or a recovery, does not go: the next step does."""
 _STRUTTED: Final = frozenset({"heel strut", "toe strut"})
 _STILL: Final = frozenset({"hold", "clap"})
 _SIDED: Final = frozenset({Kind.AMOUNT, Kind.TURN, Kind.TO, Kind.STANDING})
@@ -290,12 +292,14 @@ class _Cutter:
         if self._figure is None or lexeme.kind is not Kind.DIRECTION:
             return False
         figure = self._figure.value
+        if figure.name == "recover" and said in _NEXT_STEPS:
+            return True
         if said == "together" and figure.lengths == (1,):
             return figure.ways[0].startswith("[") and figure.name not in {"touch", "drag"}
         return (
-            said in {"side", "together", "cross", "behind"}
+            said in _NEXT_STEPS
             and not figure.takes_direction
-            and figure.lengths[0] > 1
+            and (figure.lengths[0] > 1 or figure.ways[-1].endswith("recover"))
             and said not in figure.variants
             and said != figure.direction
         )

@@ -39,7 +39,7 @@ _BEHIND: Final = re.compile(
     r"|[\s|:–—-]\s{0,3}(?P<bare>&?\d{1,3}(?:\s{0,3}[-–—&,]\s{0,3}\d{1,3})+&?))\s{0,3}[|.,;]?\s{0,9}$"
 )
 _SHORT: Final = (
-    r"(?:[&ae]\s?)?\d{1,2}(?:\s*(?:[-–—&,]|[&ae](?![a-z]))\s*\d{0,2}|\s(?:and|et)\s\d{1,2})*"
+    r"(?:[&ae]\s?)?\d{1,2}(?:\s*(?:[-–—&,]|[&ae](?![a-z]))\s*\d{0,2}|\s(?:(?:and|et)\s)?\d{1,2})*"
 )
 _HALVES: Final = re.compile(r"[(\[]\s*&\s*[)\]]")
 _MARK: Final = re.compile(

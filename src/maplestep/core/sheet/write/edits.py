@@ -8,12 +8,13 @@ from typing import Final
 from ...primitives.finding import SheetEdit
 
 FOOT_WORD: Final = re.compile(
-    r"\b(right|left|R|L|RF|LF|droite|gauche|droit|PD|PG|[RL]{2,8})\b"
+    r"\b(right|left|R|L|RF|LF|RT|LT|droite|gauche|droit|PD|PG|[RL]{2,8})\b"
     r"|(?<![^\W\d_])(D|G|[DG]{2,8})(?![^\W\d_'’])",
     re.IGNORECASE,
 )
 _OTHER: Final = {
     "right": "left", "left": "right", "r": "l", "l": "r", "rf": "lf", "lf": "rf",
+    "rt": "lt", "lt": "rt",
     "droite": "gauche", "gauche": "droite", "droit": "gauche", "pd": "pg", "pg": "pd",
     "d": "g", "g": "d",
 }  # fmt: skip
