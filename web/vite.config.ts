@@ -1,5 +1,6 @@
 import react from "@vitejs/plugin-react";
-import { defineConfig, type Plugin } from "vite";
+import { type Plugin } from "vite";
+import { defineConfig } from "vitest/config";
 
 import colours from "../src/maplestep/formats/colours.json" with { type: "json" };
 
@@ -23,6 +24,16 @@ export default defineConfig(({ command }) => ({
   plugins: [react(), colourVariables()],
   resolve: { alias: [{ find: /^@colours$/, replacement: COLOURS }] },
   base: command === "build" ? "/static/" : "/",
+  css: {
+    // Readable in the browser's tools and in the browser tests: "Plans__shown".
+    modules: {
+      generateScopedName: (name, file) => `${/([^/]+)\.module\.css/.exec(file)![1]}__${name}`,
+    },
+  },
+  // Unit tests find elements by the plain names.
+  test: {
+    css: { include: /\.module\.css/, modules: { classNameStrategy: "non-scoped" } },
+  },
   html: { cspNonce: "{{ CSP_NONCE }}" },
   build: { assetsDir: "app", target: "es2022" },
 }));

@@ -66,9 +66,9 @@ def test_dragging_a_boundary_moves_counts_between_neighbours(
     at_desk: AtDesk, routine: Routine
 ) -> None:
     page = at_desk("song")
-    boundary = page.locator(".phrase-strip").get_by_role("slider").nth(1)
+    boundary = page.locator(".PhraseStrip__phraseStrip").get_by_role("slider").nth(1)
     box = boundary.bounding_box()
-    strip = page.locator(".phrase-strip").bounding_box()
+    strip = page.locator(".PhraseStrip__phraseStrip").bounding_box()
     assert box is not None
     assert strip is not None
     # Intro 8, verse 32, chorus 24: four of 64 counts to the left.
@@ -143,24 +143,24 @@ def test_enter_applies_the_marked_fix_and_undo_takes_it_back(
 
 def test_a_print_leads_to_its_words_and_back(at_desk: AtDesk, routine: Routine) -> None:
     page = at_desk("steps")
-    page.locator(".chart").nth(1).locator(".move").nth(1).click()
+    page.locator(".FootChart__chart").nth(1).locator(".FootChart__move").nth(1).click()
     assert page.evaluate("getSelection().toString()") == "pivot ½ left"
-    expect(page.locator(".move.marked")).to_have_count(1)
+    expect(page.locator(".FootChart__move[data-marked=true]")).to_have_count(1)
 
 
 def test_a_text_that_is_no_sheet_says_so_once_and_claims_nothing(
     at_desk: AtDesk, routine: Routine
 ) -> None:
     page = at_desk("steps")
-    page.locator(".prints").first.wait_for()
+    page.locator(".FootChart__prints").first.wait_for()
     page.get_by_role("textbox", name="Step sheet").click()
     page.keyboard.press("Control+a")
     page.keyboard.insert_text("1-2 R side, L together\n" * 2500)
     expect(page.get_by_role("alert")).to_contain_text("2,501 lines")
     expect(page.get_by_text("Counts, feet and facings agree.")).to_have_count(0)
-    expect(page.locator(".prints")).to_have_count(0)
+    expect(page.locator(".FootChart__prints")).to_have_count(0)
     page.keyboard.press("Control+z")
-    expect(page.locator(".prints").first).to_be_visible()
+    expect(page.locator(".FootChart__prints").first).to_be_visible()
     expect(page.get_by_role("alert")).to_have_count(0)
     assert Dance.objects.get().sheet == ROUTINE["sheet"]
 
@@ -169,7 +169,7 @@ def test_a_lost_session_asks_to_sign_in_and_saves_what_was_typed(
     at_desk: AtDesk, routine: Routine
 ) -> None:
     page = at_desk("steps")
-    page.locator(".prints").first.wait_for()
+    page.locator(".FootChart__prints").first.wait_for()
     page.context.clear_cookies(name="sessionid")
     page.get_by_role("textbox", name="Step sheet").click()
     page.keyboard.press("Control+End")

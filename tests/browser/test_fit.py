@@ -40,7 +40,9 @@ def routine(make_user: Callable[[str], Any]) -> Routine:
 
 
 def stack(page: Page) -> list[str]:
-    return page.locator(".stack .wall .visually-hidden").all_inner_texts()
+    return page.locator(
+        ".WallStackBar__stack .WallStackBar__wall .visually-hidden"
+    ).all_inner_texts()
 
 
 def test_a_plan_is_looked_at_taken_and_taken_back(at_desk: AtDesk, routine: Routine) -> None:
@@ -93,7 +95,7 @@ def test_events_of_other_kinds_are_added_and_say_where_they_come(
     at_desk: AtDesk, routine: Routine
 ) -> None:
     page = at_desk("fit")
-    page.locator(".stack").focus()
+    page.locator(".WallStackBar__stack").focus()
     page.keyboard.press("ArrowUp")
     page.keyboard.press("b")
     events = page.get_by_role("region", name="Events")
@@ -133,12 +135,12 @@ def test_an_order_is_written_moved_and_pinned(at_desk: AtDesk, routine: Routine)
     expect(settle).to_contain_text("The sheet has no “Nonsense”")
     order.get_by_role("textbox").first.fill("B, A x2, Tag, B x2")
     order.get_by_role("textbox").first.press("Enter")
-    expect(page.locator(".stack .head b").first).to_have_text("B")
+    expect(page.locator(".WallStackBar__stack .WallStackBar__head b").first).to_have_text("B")
     # The cursor stands on the first row: one place later is behind the first A.
     order.get_by_role("button", name="Later").click()
     expect(order.get_by_role("textbox").first).to_have_value("A, B, A, Tag, B x2")
     # And dragged by its head onto the first row.
-    heads = page.locator(".stack .handle.whole")
+    heads = page.locator(".WallStackBar__stack .WallStackBar__handle.WallStackBar__whole")
     one, two = heads.nth(0).bounding_box(), heads.nth(1).bounding_box()
     assert one is not None
     assert two is not None

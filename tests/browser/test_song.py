@@ -125,7 +125,7 @@ def test_playing_follows_the_sound_and_taps_are_taken(page: Page, recording: Pat
     # The hand was on the beat's tempo, so the tempo is what it was.
     page.wait_for_timeout(2500)
     assert abs(float(page.get_by_label("Beats per minute").input_value()) - 118) < 3
-    where = page.locator(".where .soft").inner_text()
+    where = page.locator(".Transport__where .soft").inner_text()
     assert where > "0:02"
 
 
@@ -142,7 +142,7 @@ def test_without_a_recording_the_band_plays_and_a_mix_is_made(page: Page) -> Non
     work()
     expect(page.get_by_text("The stand-in band plays this map.")).to_be_visible()
     page.get_by_role("button", name="Make a mix").click()
-    expect(page.locator(".mixes li")).to_contain_text("waiting for its turn")
+    expect(page.locator(".MixPanel__mixes li")).to_contain_text("waiting for its turn")
     work()
     with page.expect_download() as download:
         page.get_by_role("link", name="Download").click()

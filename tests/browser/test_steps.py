@@ -51,7 +51,7 @@ def sheet() -> str:
 
 def test_three_planted_mistakes_are_found_and_fixed_by_pressing(desk: Callable[..., Page]) -> None:
     page = desk(PLANTED)
-    findings = page.locator(".findings li[data-severity=wrong]")
+    findings = page.locator(".Findings__findings li[data-severity=wrong]")
     expect(findings.filter(has_text="“rokcing”")).to_be_visible()
     for label in ("Write rocking", "Write 8 hold", "Write L"):
         page.get_by_role("button", name=label, exact=True).first.click()
@@ -101,7 +101,7 @@ def test_a_figure_nobody_knows_is_defined_once_for_all_sheets(desk: Callable[...
     expect(page.get_by_role("alert")).to_contain_text("cannot be read")
     page.get_by_label("Counts and steps").fill("1&2 R side, L together, R cross")
     page.get_by_role("button", name="Define", exact=True).click()
-    expect(page.locator(".own-figures")).to_contain_text("hen step")
+    expect(page.locator(".FiguresDrawer__ownFigures")).to_contain_text("hen step")
     page.keyboard.press("Escape")
     expect(page.get_by_text("Counts, feet and facings agree.")).to_be_visible()
     assert OwnFigure.objects.get().name == "hen step"
@@ -115,7 +115,7 @@ def test_history_shows_what_was_and_brings_it_back(desk: Callable[..., Page]) ->
     expect(page.get_by_test_id("saved")).to_have_text(SAVED)
     page.get_by_role("button", name="History").click()
     expect(
-        page.locator(".difference .cm-changedLine, .difference .cm-insertedLine").first
+        page.locator(".HistoryDrawer__difference :is(.cm-changedLine, .cm-insertedLine)").first
     ).to_be_visible()
     page.get_by_role("button", name="Restore this draft").click()
     expect(page.locator(".cm-line", has_text="Tag")).to_have_count(0)
@@ -174,6 +174,8 @@ def test_fast_typing_loses_nothing_and_the_chart_follows_both_ways(
     expect(page.get_by_test_id("saved")).to_have_text(SAVED)
     assert sheet().replace("\n", "") == (SHEET + typed).replace("\n", "")
     # From a print to its words, and from the cursor to its prints.
-    page.locator(".chart").last.get_by_role("img", name=re.compile("^5 R")).click()
+    page.locator(".FootChart__chart").last.get_by_role("img", name=re.compile("^5 R")).click()
     assert page.evaluate("getSelection().toString()") == "R shuffle forward"
-    expect(page.locator(".chart").last.locator(".move.marked")).to_have_count(3)
+    expect(
+        page.locator(".FootChart__chart").last.locator(".FootChart__move[data-marked=true]")
+    ).to_have_count(3)

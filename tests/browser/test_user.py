@@ -32,8 +32,10 @@ def routine(make_user: Any) -> Routine:
 
 
 def rows(page: Page) -> list[str]:
-    page.locator(".stack .wall").first.wait_for()
-    return page.locator(".stack .wall .visually-hidden").all_inner_texts()
+    page.locator(".WallStackBar__stack .WallStackBar__wall").first.wait_for()
+    return page.locator(
+        ".WallStackBar__stack .WallStackBar__wall .visually-hidden"
+    ).all_inner_texts()
 
 
 def test_add_a_restart_and_find_it_again(open_page: Open, sign_in: Enter, routine: Routine) -> None:
@@ -80,9 +82,9 @@ def test_add_a_restart_and_find_it_again(open_page: Open, sign_in: Enter, routin
 
 def test_drag_a_restart_to_another_count(at_desk: AtDesk, routine: Routine) -> None:
     page = at_desk("fit")
-    handle = page.locator("#row-5 .handle")
+    handle = page.locator("#row-5 .WallStackBar__handle")
     box = handle.bounding_box()
-    bar = page.locator("#row-5 .bar").bounding_box()
+    bar = page.locator("#row-5 .WallStackBar__bar").bounding_box()
     assert box is not None
     assert bar is not None
     a_count = (bar["width"] - 8) / 24
@@ -93,7 +95,7 @@ def test_drag_a_restart_to_another_count(at_desk: AtDesk, routine: Routine) -> N
     expect(page.locator("#row-5")).to_contain_text("Restart after 16")
 
     # The tag of wall 3 goes to wall 2; the one of wall 8 stays.
-    tag = page.locator("#row-3 .handle").bounding_box()
+    tag = page.locator("#row-3 .WallStackBar__handle").bounding_box()
     wall = page.locator("#row-2").bounding_box()
     assert tag is not None
     assert wall is not None
@@ -107,7 +109,7 @@ def test_drag_a_restart_to_another_count(at_desk: AtDesk, routine: Routine) -> N
 
 def test_typing_in_the_sheet_updates_chart_and_findings(at_desk: AtDesk, routine: Routine) -> None:
     page = at_desk("steps")
-    expect(page.locator(".danced")).to_contain_text("Counts, feet and facings agree.")
+    expect(page.locator("[data-read]")).to_contain_text("Counts, feet and facings agree.")
     # "32 counts, 4 walls" is the second line; its 4 stands behind eleven characters.
     page.get_by_role("textbox", name="Step sheet").click()
     page.keyboard.press("Control+Home")
@@ -116,10 +118,10 @@ def test_typing_in_the_sheet_updates_chart_and_findings(at_desk: AtDesk, routine
         page.keyboard.press("ArrowRight")
     page.keyboard.press("Delete")
     page.keyboard.type("2")
-    expect(page.locator(".findings").first).to_contain_text("The sheet says 2-wall")
+    expect(page.locator(".Findings__findings").first).to_contain_text("The sheet says 2-wall")
     expect(page.get_by_test_id("saved")).to_have_text(SAVED)
     page.get_by_role("button", name="Write 4").click()
-    expect(page.locator(".danced")).to_contain_text("Counts, feet and facings agree.")
+    expect(page.locator("[data-read]")).to_contain_text("Counts, feet and facings agree.")
     expect(page.get_by_test_id("saved")).to_have_text(SAVED)
 
 
@@ -250,7 +252,12 @@ def test_every_view_passes_axe(
     sign_in(page, "ada")
     page.get_by_role("link", name="Kite Weather to").wait_for()
     accessible(page, "shelf")
-    for desk, ready in (("song", ".phrase-strip"), ("steps", ".prints"), ("fit", ".stack .wall")):
+    ready_by_desk = {
+        "song": ".PhraseStrip__phraseStrip",
+        "steps": ".FootChart__prints",
+        "fit": ".WallStackBar__wall",
+    }
+    for desk, ready in ready_by_desk.items():
         page.goto(f"/routines/{routine.id}/{desk}")
         page.locator(ready).first.wait_for()
         accessible(page, desk)
@@ -279,9 +286,9 @@ def test_by_keyboard_alone(open_page: Open, routine: Routine) -> None:
     page.keyboard.press("g")
     expect(page.locator("#row-4")).to_contain_text("Tag +4")
     page.keyboard.press("2")
-    page.locator(".prints").first.wait_for()
+    page.locator(".FootChart__prints").first.wait_for()
     page.keyboard.press("1")
-    page.locator(".phrase-strip").wait_for()
+    page.locator(".PhraseStrip__phraseStrip").wait_for()
     page.keyboard.press("?")
     expect(page.get_by_role("dialog")).to_contain_text("restart after the cursor")
 

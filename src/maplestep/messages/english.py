@@ -41,7 +41,7 @@ FINDINGS: Final[dict[str, tuple[str, str]]] = {
     ),
     "sheet.word-unread": (
         "{counts}: “{text}” finds no place in what is danced.",
-        "Take it out, or write the steps out.",
+        "Remove it, or write the steps out.",
     ),
     "sheet.figure-described": (
         "{counts}: the figure named and the steps described are not the same: “{text}”.",
@@ -341,7 +341,7 @@ FINDINGS: Final[dict[str, tuple[str, str]]] = {
     ),
     "fit.order-never": (
         "The song ends in {part}; {items} is never danced.",
-        "Take it out, or start earlier.",
+        "Remove it, or start earlier.",
     ),
     "fit.pin": (
         "{part} has to start at {pinned}; as number {wall} it starts at {facing}.",
@@ -402,7 +402,7 @@ FINDINGS: Final[dict[str, tuple[str, str]]] = {
     ),
     "fit.never-after-song": (
         "{event} on wall {wall} never happens: the song ends in wall {last}.",
-        "Take it out or move it to an earlier wall.",
+        "Remove it, or move it to an earlier wall.",
     ),
     "fit.never-beyond-dance": (
         "{event} on wall {wall} never happens: the dance has {length} counts.",

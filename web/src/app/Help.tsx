@@ -4,7 +4,7 @@ import { useState } from "react";
 import { useTranslation } from "react-i18next";
 
 import { useKeys } from "../shared/ui/keys";
-import "./help.css";
+import styles from "./Help.module.css";
 
 const KEYS: [string, string][] = [
   ["1 2 3", "keys.desks"],
@@ -46,7 +46,7 @@ export function Help() {
       footer={null}
       destroyOnHidden
     >
-      <dl className="keylist">
+      <dl className={styles.keylist}>
         {KEYS.map(([key, words]) => (
           <div key={key}>
             <dt>{key}</dt>

@@ -1,11 +1,12 @@
 // The way of one wall seen from above: each stop an arrow that points where one faces.
+import clsx from "clsx";
 import { useTranslation } from "react-i18next";
 
 import type { FloorView } from "../shared/api/client";
 import { CLOCKS, facingColours } from "../shared/theme/facing";
 import { frameOf, pointsOf, SIZE, standing, type Frame } from "./floor";
 import { decimal } from "../shared/i18n/decimal";
-import "./floor.css";
+import styles from "./FloorPlan.module.css";
 
 interface Props {
   floor: FloorView;
@@ -26,17 +27,17 @@ export function FloorPlan({ floor, cursor, onPick }: Props) {
     (stop) => cursor !== null && cursor >= stop.start && cursor <= stop.end,
   );
   return (
-    <figure className="floor">
+    <figure className={styles.floor}>
       <svg viewBox={`0 0 ${SIZE} ${SIZE}`} role="img" aria-label={t("floor.wallOf", said(floor))}>
         <Grid frame={frame} />
-        <polyline points={path} className="way" />
-        <circle cx={frame.x(0)} cy={frame.y(0)} r="11" className="start" />
+        <polyline points={path} className={styles.way} />
+        <circle cx={frame.x(0)} cy={frame.y(0)} r="11" className={styles.start} />
         {openings(floor).map((stop) => (
           <text
             key={stop.section}
             x={frame.x(stop.x) + 9}
             y={frame.y(stop.y) - 8 - (stop.section % 2) * 4}
-            className="section"
+            className={styles.section}
           >
             {stop.section + 1}
           </text>
@@ -47,12 +48,15 @@ export function FloorPlan({ floor, cursor, onPick }: Props) {
           return (
             <g
               key={index}
-              className={inside && inside.section !== stop.section ? "stop faint" : "stop"}
+              className={clsx(
+                styles.stop,
+                inside && inside.section !== stop.section && styles.faint,
+              )}
               transform={`translate(${frame.x(stop.x)} ${frame.y(stop.y)})`}
               onClick={() => onPick(stop.start, stop.end)}
             >
               <title>{t("floor.stop", { ...stop, section: stop.section + 1 })}</title>
-              {marked && <circle r="13" className="mark" />}
+              {marked && <circle r="13" className={styles.mark} />}
               <path d={ARROW} transform={`rotate(${angle(stop.facing)})`} fill={colour} />
             </g>
           );
@@ -72,14 +76,14 @@ export function Wandering({ floor }: { floor: FloorView }) {
   const words = { walls: points.length - 1, far: floor.far };
   const key = floor.far > 0.05 ? "floor.danceFar" : "floor.danceHome";
   return (
-    <figure className="floor">
+    <figure className={styles.floor}>
       <svg viewBox={`0 0 ${SIZE} ${SIZE}`} role="img" aria-label={t(key, words)}>
         <Grid frame={frame} />
-        <polyline points={path} className="way" />
+        <polyline points={path} className={styles.way} />
         {places(points).map(({ x, y, walls }) => (
           <g key={`${x} ${y}`} transform={`translate(${frame.x(x)} ${frame.y(y)})`}>
-            <circle r="11" className="place" />
-            <text y="4" className="number">
+            <circle r="11" className={styles.place} />
+            <text y="4" className={styles.number}>
               {walls[0]}
             </text>
             <title>{t("floor.startsHere", { walls: walls.join(", ") })}</title>
@@ -114,7 +118,7 @@ const said = (floor: FloorView) => ({
 function Grid({ frame }: { frame: Frame }) {
   const { t } = useTranslation();
   return (
-    <g className="grid">
+    <g className={styles.grid}>
       <rect width={SIZE} height={SIZE} rx="6" />
       {frame.lines.xs.map((at) => (
         <line key={`x${at}`} x1={frame.x(at)} x2={frame.x(at)} y1="0" y2={SIZE} />

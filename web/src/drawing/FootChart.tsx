@@ -1,4 +1,5 @@
 // A section as prints in two lanes: filled takes weight, outline does not.
+import clsx from "clsx";
 import { memo } from "react";
 import { useTranslation } from "react-i18next";
 
@@ -7,7 +8,7 @@ import { facingColours } from "../shared/theme/facing";
 import { useNarrow } from "../shared/ui/useNarrow";
 import { COUNT, HEIGHT, inRow, LANES, middle, rowsOf, x, type ChartRow } from "./footChart";
 import { RoomGlyph } from "./RoomGlyph";
-import "./footChart.css";
+import styles from "./FootChart.module.css";
 
 interface Props {
   section: SectionView;
@@ -42,13 +43,13 @@ export const FootChart = memo(function FootChart({
     free: t(`steps.free.${section.free}`),
   };
   return (
-    <section className="chart" aria-label={t("steps.chartOf", words)}>
+    <section className={styles.chart} aria-label={t("steps.chartOf", words)}>
       <header>
         <h3>
           {part && <span className="soft">{part} · </span>}
           {section.title} <span className="soft">· {t("steps.counts", words)}</span>
         </h3>
-        <span className="ends">
+        <span className={styles.ends}>
           <RoomGlyph clock={section.start_facing} silent /> {section.start_facing} →{" "}
           <RoomGlyph clock={section.end_facing} silent /> {section.end_facing}
           <span className="soft">· {words.free}</span>
@@ -82,27 +83,33 @@ function Row({ row, labels, between, cursor, onPick }: RowProps) {
   const counts = Array.from({ length: row.counts }, (_, index) => row.from + index);
   return (
     <svg
-      className="prints"
+      className={styles.prints}
       viewBox={`0 0 ${row.width} ${HEIGHT}`}
       style={{ maxWidth: row.width * 1.3 }}
     >
       {counts.map((at) => (
         <g key={at}>
-          <rect x={x(row, at)} y="0" width={COUNT / 2} height={HEIGHT - 8} className="column" />
-          <text x={middle(row, at)} y="16" className="count">
+          <rect
+            x={x(row, at)}
+            y="0"
+            width={COUNT / 2}
+            height={HEIGHT - 8}
+            className={styles.column}
+          />
+          <text x={middle(row, at)} y="16" className={styles.count}>
             {labels[row.section.first - 1 + at]}
           </text>
           {between.map((said) => (
-            <text key={said.at} x={middle(row, at + said.at)} y="16" className="and">
+            <text key={said.at} x={middle(row, at + said.at)} y="16" className={styles.and}>
               {said.label}
             </text>
           ))}
         </g>
       ))}
-      <text x="8" y={LANES.L} className="lane" fill="var(--left)">
+      <text x="8" y={LANES.L} className={styles.lane} fill="var(--left)">
         {t("steps.left")}
       </text>
-      <text x="8" y={LANES.R} className="lane" fill="var(--right)">
+      <text x="8" y={LANES.R} className={styles.lane} fill="var(--right)">
         {t("steps.right")}
       </text>
       {moves.map((move, index) => (
@@ -128,26 +135,27 @@ function Print({
   const lanes = move.foot === "both" ? (["L", "R"] as const) : move.foot ? [move.foot] : [];
   return (
     <g
-      className={marked ? "move marked" : "move"}
+      className={styles.move}
+      data-marked={marked}
       role="img"
       aria-label={label.trim()}
       onClick={() => onPick(move.start, move.end)}
     >
-      {marked && <rect x={cx - 16} y="22" width="32" height="112" rx="5" className="mark" />}
+      {marked && <rect x={cx - 16} y="22" width="32" height="112" rx="5" className={styles.mark} />}
       {lanes.map((foot) => (
-        <g key={foot} className={foot === "L" ? "left" : "right"}>
+        <g key={foot} className={foot === "L" ? styles.left : styles.right}>
           <path
             d={SOLE}
             transform={`translate(${cx} ${LANES[foot] - 10}) scale(${foot === "L" ? -0.92 : 0.92} 0.92)`}
-            className={move.weight ? "print filled" : "print"}
+            className={clsx(styles.print, move.weight && styles.filled)}
           />
-          <text x={cx} y={LANES[foot] + 15} className="word">
+          <text x={cx} y={LANES[foot] + 15} className={styles.word}>
             {move.word}
           </text>
         </g>
       ))}
       {lanes.length === 0 && (
-        <text x={cx} y={(LANES.L + LANES.R) / 2} className="word hold">
+        <text x={cx} y={(LANES.L + LANES.R) / 2} className={clsx(styles.word, styles.hold)}>
           {move.word}
         </text>
       )}
@@ -160,7 +168,7 @@ function Arc({ cx, right, words }: { cx: number; right: boolean; words: string }
   const tip = right ? cx + 14 : cx - 14;
   const back = right ? -5 : 5;
   return (
-    <g className="turn">
+    <g className={styles.turn}>
       <path d={`M${cx - 14} 41 Q${cx} 16 ${cx + 14} 41`} />
       <path d={`M${tip + back} 38 L${tip} 41 L${tip + back / 8} 35`} />
       <text x={cx} y="42">

@@ -1,7 +1,7 @@
 // The whole song in one line.
 import { PHRASE_TINTS } from "../shared/theme/facing";
 import { songClock } from "./clock";
-import "./strip.css";
+import styles from "./SongStrip.module.css";
 
 export interface StripPhrase {
   index: number;
@@ -21,7 +21,7 @@ interface Props {
 
 export function SongStrip({ label, phrases, marked, onPick }: Props) {
   return (
-    <ol className="strip" aria-label={label}>
+    <ol className={styles.strip} aria-label={label}>
       {phrases.map((phrase) => {
         const style = { flexGrow: phrase.counts, background: PHRASE_TINTS[phrase.kind] };
         const body = (
@@ -42,7 +42,7 @@ export function SongStrip({ label, phrases, marked, onPick }: Props) {
                 {body}
               </button>
             ) : (
-              <span className="cell">{body}</span>
+              <span className={styles.cell}>{body}</span>
             )}
           </li>
         );

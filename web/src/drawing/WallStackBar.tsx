@@ -1,9 +1,11 @@
 // One row of the wall stack: phrases tint it, posts stand where they begin, tags are sewn on.
+import clsx from "clsx";
 import { memo } from "react";
 
 import type { SegmentView } from "../shared/api/client";
 import { facingColours, PHRASE_TINTS } from "../shared/theme/facing";
 import { numberEvery, offsetOf, tornEdge, type StackRow, type StackSize } from "./wallStack";
+import styles from "./WallStackBar.module.css";
 
 interface Props {
   row: StackRow;
@@ -22,7 +24,7 @@ export const WallStackBar = memo(function WallStackBar(props: Props) {
   const bottom = size.row - (roomy ? 12 : 8);
   const box = { top, bottom, count: size.count };
   return (
-    <svg width={row.length * size.count + 8} height={size.row} className="bar" aria-hidden>
+    <svg width={row.length * size.count + 8} height={size.row} className={styles.bar} aria-hidden>
       {[row.main, ...row.rest].map((segment) => (
         <Piece
           key={`${segment.kind} ${segment.start}`}
@@ -35,7 +37,10 @@ export const WallStackBar = memo(function WallStackBar(props: Props) {
       {notches !== undefined && <Notches count={notches + 1} box={box} />}
       <Posts row={row} box={box} roomy={roomy} />
       {cursor !== null && (
-        <path d={`M${offsetOf(row, cursor) * size.count} 0 V${size.row - 2}`} className="cursor" />
+        <path
+          d={`M${offsetOf(row, cursor) * size.count} 0 V${size.row - 2}`}
+          className={styles.cursor}
+        />
       )}
     </svg>
   );
@@ -59,7 +64,7 @@ function Piece({ segment, x, box, labels }: PieceProps) {
       {segment.changed && <Changed segment={segment} x={x} box={box} />}
       <Facings segment={segment} x={x} box={box} />
       {(segment.ended === "restart" || segment.ended === "cut") && (
-        <path d={tornEdge(end, box.top - 3, box.bottom + 3)} className="torn" />
+        <path d={tornEdge(end, box.top - 3, box.bottom + 3)} className={styles.torn} />
       )}
     </>
   );
@@ -68,7 +73,7 @@ function Piece({ segment, x, box, labels }: PieceProps) {
 /** The band stops: a gap in the cloth, two bars across it. */
 function Wait({ x, box }: { x: number; box: Box }) {
   return (
-    <g className="wait">
+    <g className={styles.wait}>
       <rect x={x - 4} y={box.top - 3} width="8" height={box.bottom - box.top + 6} />
       <path
         d={`M${x - 2} ${box.top - 2} V${box.bottom + 3} M${x + 2} ${box.top - 2} V${box.bottom + 3}`}
@@ -88,7 +93,7 @@ function Changed({ segment, x, box }: { segment: SegmentView; x: number; box: Bo
       y={box.top + 1}
       width={(to - from) * box.count - 2}
       height={box.bottom - box.top - 2}
-      className="changed"
+      className={styles.changed}
     />
   );
 }
@@ -99,7 +104,7 @@ function Notches({ count, box }: { count: number; box: Box }) {
   let path = "";
   for (let notch = 0; notch < count; notch++)
     path += `M${8 + notch * 11} ${box.top} h${2 * size} l${-size} ${size} Z `;
-  return <path d={path} className="notches" />;
+  return <path d={path} className={styles.notches} />;
 }
 
 interface Box {
@@ -131,12 +136,12 @@ function Numbers({ segment, x, box, labels }: PieceProps) {
     const one = said === "1";
     return (
       <g key={at}>
-        {one && <path d={`M${left} ${box.top} V${box.bottom}`} className="eight" />}
+        {one && <path d={`M${left} ${box.top} V${box.bottom}`} className={styles.eight} />}
         {(one || (Number(said) - 1) % every === 0) && (
           <text
             x={Math.max(left + 0.5 * box.count, left + 6)}
             y={middle}
-            className={one ? "number one" : "number"}
+            className={clsx(styles.number, one && styles.one)}
           >
             {said}
           </text>
@@ -156,7 +161,7 @@ function Cloths({ segment, x, box }: { segment: SegmentView; x: number; box: Box
         y={box.top + 1}
         width={Math.max(0, width - 2)}
         height={box.bottom - box.top - 2}
-        className="stitch"
+        className={styles.stitch}
       />
       <Facings segment={segment} x={x} box={box} />
     </>
@@ -171,7 +176,7 @@ function Posts({ row, box, roomy }: { row: StackRow; box: Box; roomy: boolean })
       .map((span) => {
         const at = (segment.start - row.main.start + span.start) * box.count;
         return (
-          <g key={span.index} className={at > 0 ? "post astray" : "post"}>
+          <g key={span.index} className={clsx(styles.post, at > 0 && styles.astray)}>
             <path d={`M${at + 1} ${box.top - (roomy ? 8 : 1)} V${box.bottom + 4}`} />
             {roomy && (
               <text x={at + 6} y={11}>

@@ -190,8 +190,8 @@ describe("the foot chart", () => {
   it("marks the print under the cursor and leads back from a print to its words", () => {
     const pick = vi.fn();
     const { container } = draw(8, pick);
-    expect(container.querySelectorAll(".move.marked")).toHaveLength(1);
-    fireEvent.click(container.querySelector(".move.marked")!);
+    expect(container.querySelectorAll(".move[data-marked=true]")).toHaveLength(1);
+    fireEvent.click(container.querySelector(".move[data-marked=true]")!);
     expect(pick).toHaveBeenCalledWith(7, 14);
   });
 });

@@ -117,20 +117,40 @@ def column(positions: Sequence[Fraction], feel: Feel = Feel.STRAIGHT) -> str:
     '3&4'
     >>> column([Fraction(-1, 2), Fraction(0), Fraction(1)])
     '&1-2'
+    >>> column([Fraction(n, 2) for n in (0, 2, 4, 5, 6, 8, 10)])
+    '1-2 3&4 5-6'
     """
-    text = ""
+    groups: list[str] = []
     last: int | None = None
     for at in positions:
         named = label(at, feel)
         number = at.__floor__() + 1
-        if at.denominator != 1 and last in (None, number):
-            text += named.lstrip("0123456789")
-            continue
-        follows = last is None or number == last + 1
-        dash = "-" if text and last is not None and text[-1].isdecimal() else ""
-        text += f"{dash}{named}" if follows else f" {named}"
+        divided = at.denominator != 1
+        if divided and last in (None, number):
+            named = named.lstrip("0123456789")
+        joins = bool(groups) and (number == last or not groups[-1][-1].isdecimal())
+        # "1-2 3&4": what is danced within a count stands apart from whole ones.
+        if joins and number - (last or 0) in (0, 1):
+            groups[-1] += named
+        else:
+            groups.append(named)
         last = number
-    return re.sub(r"(\d+)(?:-\d+)*-(\d+)", r"\1-\2", text)
+    return _LISTED.sub(_as_range, " ".join(groups))
+
+
+_LISTED: Final = re.compile(r"(?<!\S)(&?)(\d+(?: \d+)+)(&?)(?!\S)")
+
+
+def _as_range(listed: re.Match[str]) -> str:
+    """ "1 2 3" as "1-3", as far as the numbers follow each other."""
+    runs: list[list[int]] = []
+    for number in map(int, listed[2].split()):
+        if runs and number == runs[-1][-1] + 1:
+            runs[-1].append(number)
+        else:
+            runs.append([number])
+    said = " ".join(f"{run[0]}-{run[-1]}" if len(run) > 1 else str(run[0]) for run in runs)
+    return f"{listed[1]}{said}{listed[3]}"
 
 
 @lru_cache(maxsize=4096)

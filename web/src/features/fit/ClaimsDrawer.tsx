@@ -5,6 +5,7 @@ import { useState } from "react";
 import { useTranslation } from "react-i18next";
 
 import { api, ask, type EventForm } from "../../shared/api/client";
+import styles from "./ClaimsDrawer.module.css";
 
 interface Props {
   id: string;
@@ -49,7 +50,7 @@ export default function ClaimsDrawer({ id, onClose, onTake }: Props) {
         </Button>
       </p>
       {check.isError && <p className="notice">{check.error.message || t("saved.offline")}</p>}
-      <ul className="claims">
+      <ul className={styles.claims}>
         {claims.map((claim, index) => (
           <li key={index} data-agrees={claim.agrees}>
             <q>{claim.text}</q>

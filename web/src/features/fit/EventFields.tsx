@@ -1,5 +1,6 @@
 // The fields of one event: where it comes, what is danced, its cue and what a sheet claims.
 import { Button, Input, InputNumber, Select } from "antd";
+import clsx from "clsx";
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
 
@@ -8,6 +9,7 @@ import { RoomGlyph } from "../../drawing/RoomGlyph";
 import { CLOCKS } from "../../shared/theme/facing";
 import { blocksOf } from "./blocks";
 import { parseWalls, stops } from "./events";
+import styles from "./EventFields.module.css";
 
 interface Props {
   event: EventForm;
@@ -23,8 +25,8 @@ export function EventFields({ event, wall, timeline, set, remove }: Props) {
   const counted = event.kind !== "tag" && event.kind !== "change";
   const byPhrase = event.phrase !== null && stops(event);
   return (
-    <div className="event" data-kind={event.kind}>
-      <p className="told">
+    <div className={styles.event} data-kind={event.kind}>
+      <p className={styles.told}>
         <strong>{t(`fit.kinds.${event.kind}`)}</strong>
         {there ? (
           <>
@@ -36,7 +38,7 @@ export function EventFields({ event, wall, timeline, set, remove }: Props) {
         ) : (
           <span className="soft">{t("fit.notMet")}</span>
         )}
-        <Button className="off" size="small" danger onClick={remove}>
+        <Button className={clsx(styles.off)} size="small" danger onClick={remove}>
           {event.walls.length > 1 ? t("fit.remove", { wall }) : t("fit.removeAll")}
         </Button>
       </p>
@@ -51,7 +53,7 @@ export function EventFields({ event, wall, timeline, set, remove }: Props) {
       <Placing event={event} wall={wall} set={set} />
       {event.kind !== "wait" && <Steps event={event} timeline={timeline} set={set} />}
       {event.kind === "wait" && (
-        <label className="short">
+        <label className={styles.short}>
           {t("fit.seconds")}
           <InputNumber
             value={event.seconds ?? null}
@@ -63,7 +65,7 @@ export function EventFields({ event, wall, timeline, set, remove }: Props) {
           />
         </label>
       )}
-      <label className="wide">
+      <label className={styles.wide}>
         {t("fit.cue")}
         <Input
           value={event.cue}
@@ -72,7 +74,7 @@ export function EventFields({ event, wall, timeline, set, remove }: Props) {
           onChange={(e) => set({ cue: e.target.value }, "cue")}
         />
       </label>
-      <label className="claim">
+      <label className={styles.claim}>
         {t("fit.claims")}
         <Select
           value={event.claims_facing ?? ""}
@@ -110,7 +112,7 @@ function Placing({ event, wall, set }: Pick<Props, "event" | "wall" | "set">) {
   const ways = event.kind === "ending" ? ["walls", "last"] : ["walls", "there", "start", "phrase"];
   return (
     <>
-      <label className="way">
+      <label className={styles.way}>
         {t("fit.where")}
         <Select
           value={way}
@@ -129,7 +131,7 @@ function Placing({ event, wall, set }: Pick<Props, "event" | "wall" | "set">) {
         />
       )}
       {event.facings.length > 0 && (
-        <label className="faced">
+        <label className={styles.faced}>
           {t("fit.facings")}
           <Select
             mode="multiple"
@@ -140,7 +142,7 @@ function Placing({ event, wall, set }: Pick<Props, "event" | "wall" | "set">) {
         </label>
       )}
       {event.phrase && (
-        <label className="faced">
+        <label className={styles.faced}>
           {t("fit.phraseEnds")}
           <Select
             value={event.phrase}
@@ -192,12 +194,12 @@ function Steps({ event, timeline, set }: Pick<Props, "event" | "timeline" | "set
   };
   return (
     <>
-      <label className="tag">
+      <label className={styles.tag}>
         {t(bare && event.kind !== "ending" ? "fit.tagBefore" : "fit.steps")}
         <Select value={value} onChange={choose} options={options} popupMatchSelectWidth={false} />
       </label>
       {value === "counts" && (
-        <label className="short">
+        <label className={styles.short}>
           {t("song.counts")}
           <InputNumber
             value={event.counts ?? null}
@@ -215,7 +217,7 @@ function Steps({ event, timeline, set }: Pick<Props, "event" | "timeline" | "set
 function OwnSteps({ event, set }: Pick<Props, "event" | "set">) {
   const { t } = useTranslation();
   return (
-    <div className="own">
+    <div className={styles.own}>
       <Lines
         label={t(event.kind === "change" ? "fit.ownChange" : "fit.ownLabel")}
         value={event.steps}
@@ -276,7 +278,7 @@ function Draft({ label, value, hint, empty, accepts = () => true, onDone }: Draf
     if (!good) setText(value);
   };
   return (
-    <label className="short">
+    <label className={styles.short}>
       {label}
       <Input
         value={text}

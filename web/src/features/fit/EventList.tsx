@@ -1,9 +1,12 @@
 // Every event where it comes: wall, clock at its start, clock where it happens, time.
+import clsx from "clsx";
 import { useTranslation } from "react-i18next";
 
 import type { EventForm, Timeline } from "../../shared/api/client";
 import { songClock } from "../../drawing/clock";
 import { RoomGlyph } from "../../drawing/RoomGlyph";
+import styles from "./EventList.module.css";
+import desk from "./FitDesk.module.css";
 
 interface Props {
   timeline: Timeline;
@@ -19,7 +22,7 @@ export function EventList({ timeline, events, onGo, onRemove }: Props) {
   const never = events.filter((event) => !met.has(event.id) && !event.walls.length);
   if (!timeline.occurrences.length && !never.length) return null;
   return (
-    <section className="card occurrences" aria-label={t("fit.events")}>
+    <section className={clsx("card", styles.occurrences)} aria-label={t("fit.events")}>
       <h2>{t("fit.events")}</h2>
       <table>
         <tbody>
@@ -35,7 +38,7 @@ export function EventList({ timeline, events, onGo, onRemove }: Props) {
                   <strong>{there.words}</strong>
                 </button>
                 {fromSheet.has(there.event) && (
-                  <span className="from-sheet">{t("fit.fromSheet")}</span>
+                  <span className={styles.fromSheet}>{t("fit.fromSheet")}</span>
                 )}
               </td>
               <td title={t("fit.starts", { clock: there.starts })}>
@@ -52,7 +55,7 @@ export function EventList({ timeline, events, onGo, onRemove }: Props) {
       {never.map((event) => (
         <p key={event.id}>
           {t("fit.neverMet", { what: t(`fit.kinds.${event.kind}`) })}{" "}
-          <button className="plain link" onClick={() => onRemove(event.id)}>
+          <button className={clsx("plain", desk.link)} onClick={() => onRemove(event.id)}>
             {t("fit.removeAll")}
           </button>
         </p>

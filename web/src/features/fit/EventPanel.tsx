@@ -1,11 +1,13 @@
 // What happens on the cursor's wall: add, change, take off.
 import { Button, Dropdown } from "antd";
+import clsx from "clsx";
 import { memo, useDeferredValue } from "react";
 import { useTranslation } from "react-i18next";
 
 import type { Timeline } from "../../shared/api/client";
 import { EventFields } from "./EventFields";
 import { adding, change, stops, takingOff, type EventChange, type Events } from "./events";
+import desk from "./FitDesk.module.css";
 
 interface Props {
   timeline: Timeline;
@@ -47,8 +49,8 @@ export const EventPanel = memo(function EventPanel(props: Props) {
   ];
   const named = item ? `${wall} ${item}` : String(wall);
   return (
-    <section className="card here" aria-label={t("fit.event")}>
-      <div className="add">
+    <section className={clsx("card", desk.here)} aria-label={t("fit.event")}>
+      <div className={desk.add}>
         <h2>{t("fit.at", { wall: named, count: after })}</h2>
         {!here.some((event) => stops(event) && event.after === String(after)) && (
           <Button onClick={() => onMake(adding("restart", wall, after))}>

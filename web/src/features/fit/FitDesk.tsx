@@ -1,9 +1,11 @@
 // Fit: the dance on the song. Every change is stored at once, and the answer is redrawn.
 import { App } from "antd";
+import clsx from "clsx";
 import { lazy, Suspense, useDeferredValue, useMemo, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { Link, useNavigate } from "react-router";
 
+import styles from "./FitDesk.module.css";
 import {
   api,
   ApiError,
@@ -31,8 +33,6 @@ import { useEventChanges } from "./useEventChanges";
 import { useFitCommands } from "./useFitCommands";
 import { madeFrom, usePlans, type Plan } from "./usePlans";
 import { WallStack } from "./WallStack";
-import "./fit.css";
-import "./drawers.css";
 
 const ReadBackDrawer = lazy(() => import("./ReadBackDrawer"));
 const SheetDrawer = lazy(() => import("./SheetDrawer"));
@@ -187,22 +187,26 @@ export default function FitDesk({ routine, seen, onStored }: Props) {
 
   if (!timeline.segments.length)
     return (
-      <main className="page fit">
-        <SongStrip label={t("song.phrases")} phrases={timeline.phrases} />
+      <main className={clsx("page", styles.fit)}>
+        <div className={styles.strip}>
+          <SongStrip label={t("song.phrases")} phrases={timeline.phrases} />
+        </div>
         {order}
-        <h2 className="empty">{t("fit.empty")}</h2>
-        <Findings findings={timeline.findings} fine="" />
+        <h2 className={styles.empty}>{t("fit.empty")}</h2>
+        <Findings narrow findings={timeline.findings} fine="" />
         <p>
           {t("fit.emptyBody")} <Link to={`/routines/${id}/steps`}>{t("fit.emptyGo")}</Link>
         </p>
       </main>
     );
   return (
-    <main className="page fit">
-      <SongStrip label={t("song.phrases")} phrases={timeline.phrases} />
+    <main className={clsx("page", styles.fit)}>
+      <div className={styles.strip}>
+        <SongStrip label={t("song.phrases")} phrases={timeline.phrases} />
+      </div>
       <SavedProblem saved={shownSaved} />
       {order}
-      <div className="desk">
+      <div className={styles.desk} data-desk>
         <div>
           <WallStack
             timeline={timeline}
@@ -239,7 +243,7 @@ export default function FitDesk({ routine, seen, onStored }: Props) {
           shown={shown}
           commands={commands}
         >
-          <div className="tools">
+          <div className={styles.tools}>
             <SaveTools saved={shownSaved} />
           </div>
         </SidePanel>

@@ -1,12 +1,15 @@
 // How the dance sits on the song, where it starts, and how it ends.
 import { useQuery } from "@tanstack/react-query";
 import { Button, InputNumber } from "antd";
+import clsx from "clsx";
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
 import { Link } from "react-router";
 
 import { api, ask, type EventForm, type Timeline } from "../../shared/api/client";
 import { RoomGlyph } from "../../drawing/RoomGlyph";
+import styles from "./FitSummary.module.css";
+import desk from "./FitDesk.module.css";
 
 interface Props {
   id: string;
@@ -21,7 +24,7 @@ export function FitSummary({ id, version, timeline, onStart, onEnding }: Props) 
   const [open, setOpen] = useState(false);
   const { end } = timeline;
   return (
-    <section className="card sits" aria-label={t("fit.howItSits")}>
+    <section className={clsx("card", styles.sits)} aria-label={t("fit.howItSits")}>
       {timeline.phrases_danced ? (
         <p>
           <b>
@@ -37,7 +40,7 @@ export function FitSummary({ id, version, timeline, onStart, onEnding }: Props) 
         </p>
       )}
       {end && (
-        <p className="ending">
+        <p className={styles.ending}>
           <RoomGlyph clock={end.facing} silent />
           <span>
             {t("fit.songEnds", { count: end.count })}, {t("fit.facing", { clock: end.facing })}
@@ -53,14 +56,18 @@ export function FitSummary({ id, version, timeline, onStart, onEnding }: Props) 
                     })}
             </strong>
             <br />
-            <button className="plain link" aria-expanded={open} onClick={() => setOpen(!open)}>
+            <button
+              className={clsx("plain", desk.link)}
+              aria-expanded={open}
+              onClick={() => setOpen(!open)}
+            >
               {t("fit.endings")}
             </button>
           </span>
         </p>
       )}
       {open && <Endings id={id} version={version} onEnding={onEnding} />}
-      <label className="begins">
+      <label className={styles.begins}>
         {t("fit.start")}{" "}
         <InputNumber
           size="small"
@@ -87,10 +94,10 @@ function Endings({ id, version, onEnding }: Pick<Props, "id" | "version" | "onEn
   if (!choices.data) return null;
   if (!choices.data.length) return <p className="soft">{t("fit.endingSet")}</p>;
   return (
-    <ul className="endings">
+    <ul className={styles.endings}>
       {choices.data.map((choice) => (
         <li key={choice.words}>
-          <span className="rooms">
+          <span className={styles.rooms}>
             <RoomGlyph clock={choice.stands} size={24} />
             {choice.turn_amount && (
               <span>

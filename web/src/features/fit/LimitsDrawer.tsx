@@ -1,10 +1,12 @@
 // The planner's limits: what may be cut, how long tags may be, which phrases matter, what stays.
 import { Button, Checkbox, Drawer, Input, InputNumber, Select } from "antd";
+import clsx from "clsx";
 import { useTranslation } from "react-i18next";
 
 import type { EventForm, Timeline } from "../../shared/api/client";
 import type { Plans, PlanRequest } from "./usePlans";
 import { useState } from "react";
+import styles from "./LimitsDrawer.module.css";
 
 interface Props {
   request: PlanRequest;
@@ -38,7 +40,13 @@ export default function LimitsDrawer(props: Props) {
   const phrases = timeline.phrases.filter((phrase) => phrase.hit !== null);
   const phrased = Object.keys(used.homes).length > 0;
   return (
-    <Drawer open onClose={onClose} title={t("limits.title")} size={420} className="limits">
+    <Drawer
+      open
+      onClose={onClose}
+      title={t("limits.title")}
+      size={420}
+      className={clsx(styles.limits)}
+    >
       <p className="soft">{t("limits.lead")}</p>
       <label>
         {t("limits.most")}
@@ -113,7 +121,7 @@ export default function LimitsDrawer(props: Props) {
           />
         </fieldset>
       )}
-      <fieldset className="weights">
+      <fieldset className={styles.weights}>
         <legend>{t("limits.phrases")}</legend>
         {phrases.map((phrase) => (
           <label key={phrase.index}>

@@ -7,6 +7,7 @@ import type { Schemas, SegmentView, Timeline } from "../../shared/api/client";
 import { piecesOf, type StackRow } from "../../drawing/wallStack";
 import { CLOCKS } from "../../shared/theme/facing";
 import { decimal } from "../../shared/i18n/decimal";
+import styles from "./OrderBar.module.css";
 
 type Pin = Schemas["PinForm"];
 export type OrderChange = Omit<Schemas["OrderEdit"], "sequence">;
@@ -43,7 +44,7 @@ export function OrderBar(props: Props) {
       onClick: () => onChange({ ...NONE, change: "put", at: where, name }),
     }));
   return (
-    <section className="order" aria-label={t("order.title")}>
+    <section className={styles.order} aria-label={t("order.title")}>
       <label>
         <span>{t("order.title")}</span>
         <Input.TextArea
@@ -61,7 +62,7 @@ export function OrderBar(props: Props) {
         />
       </label>
       {item && at !== null && (
-        <div className="item">
+        <div className={styles.item}>
           <strong>{t("order.item", { number: at + 1, part: item.text })}</strong>
           {row && (
             <span className="soft">
@@ -132,7 +133,7 @@ function Cut({ item, at, timeline, onChange }: CutProps) {
   };
   const field = { size: "small" as const, controls: false, precision: 0, min: 1, max: whole };
   return (
-    <span className="cut">
+    <span className={styles.cut}>
       {t("order.counts")}
       <InputNumber
         {...field}
@@ -160,7 +161,7 @@ function PinChoice({ part, pins, onPins }: PinProps) {
   const { t } = useTranslation();
   const value = pins.find((pin) => pin.part === part)?.facing ?? "";
   return (
-    <label className="pin">
+    <label className={styles.pin}>
       {t("order.always", { part })}
       <Select
         size="small"

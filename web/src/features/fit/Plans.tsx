@@ -1,9 +1,12 @@
 // Other ways to fit: the best plans as small stacks, with what each costs.
 import { Button } from "antd";
+import clsx from "clsx";
 import { useTranslation } from "react-i18next";
 
 import type { Plan, Plans as PlansView } from "./usePlans";
 import { SmallStack } from "./SmallStack";
+import styles from "./Plans.module.css";
+import desk from "./FitDesk.module.css";
 
 interface Props {
   plans: PlansView | undefined;
@@ -24,7 +27,7 @@ export function Plans(props: Props) {
   const best = plans?.plans[0]?.cost ?? 0;
   const more = plans ? plans.own.cost - best : 0;
   return (
-    <section className="card plans" aria-label={t("plans.title")} aria-busy={old}>
+    <section className={clsx("card", styles.plans)} aria-label={t("plans.title")} aria-busy={old}>
       <header>
         <h2>{t("plans.title")}</h2>
         <Button size="small" type="text" onClick={onLimits}>
@@ -32,9 +35,9 @@ export function Plans(props: Props) {
         </Button>
       </header>
       {old && <p className="soft">{t("plans.working")}</p>}
-      {error && <p className="verdict">{error}</p>}
+      {error && <p className={styles.verdict}>{error}</p>}
       {plans?.verdict && (
-        <div className="verdict">
+        <div className={styles.verdict}>
           <p>{plans.verdict}</p>
           {plans.plans.length > 0 && (
             <p>
@@ -50,7 +53,7 @@ export function Plans(props: Props) {
       )}
       {plans && plans.plans.length > 0 && (
         <>
-          <details className="own" hidden={old}>
+          <details hidden={old}>
             <summary>
               {t("plans.own")} <b>{plans.own.cost}</b>,{" "}
               {more > 0
@@ -65,7 +68,7 @@ export function Plans(props: Props) {
             {plans.plans.map((plan, index) => (
               <li key={index}>
                 <button
-                  className={plan === shown ? "plain shown" : "plain"}
+                  className={clsx("plain", plan === shown && styles.shown)}
                   disabled={old}
                   onMouseEnter={() => onShow(plan)}
                   onFocus={() => onShow(plan)}
@@ -94,14 +97,14 @@ export function Plans(props: Props) {
 export function PlanWhy({ plan }: { plan: Plan }) {
   const { t } = useTranslation();
   return (
-    <section className="card here why" aria-label={t("plans.why")}>
-      <div className="add">
+    <section className={clsx("card", desk.here, styles.why)} aria-label={t("plans.why")}>
+      <div className={desk.add}>
         <h2>{t("plans.looking")}</h2>
         <span className="soft">
           {t("plans.take")} <span className="key">Enter</span>
         </span>
       </div>
-      <div className="columns">
+      <div className={styles.columns}>
         <ul>
           {plan.reasons.map((reason) => (
             <li key={`${reason.event} ${reason.wall}`}>{reason.words}</li>
@@ -121,7 +124,7 @@ function Bill({ bill }: { bill: Plan["bill"] }) {
   const { t } = useTranslation();
   if (!bill.length) return <p className="soft">{t("plans.free")}</p>;
   return (
-    <ul className="bill">
+    <ul className={styles.bill}>
       {bill.map((line, index) => (
         <li key={index}>
           <b>{line.cost}</b>

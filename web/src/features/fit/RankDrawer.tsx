@@ -5,6 +5,7 @@ import { useEffect } from "react";
 import { useTranslation } from "react-i18next";
 
 import { api, ask, type Schemas } from "../../shared/api/client";
+import styles from "./RankDrawer.module.css";
 
 interface Props {
   of: "dances" | "songs";
@@ -46,7 +47,7 @@ export default function RankDrawer({ of, songId, danceId, onClose, onPick }: Pro
         </p>
       )}
       {found && (found.state === "working" || found.state === "waiting") && (
-        <div className="ranking">
+        <div>
           <p>
             {found.total
               ? t("rank.working", { done: found.done, total: found.total })
@@ -59,7 +60,7 @@ export default function RankDrawer({ of, songId, danceId, onClose, onPick }: Pro
         </div>
       )}
       {found?.state === "ready" && !found.found.length && <p>{t(`rank.none.${of}`)}</p>}
-      <ol className="ranked">
+      <ol className={styles.ranked}>
         {found?.found.map((one) => (
           <Ranked key={one.id} one={one} here={one.id === own} onPick={onPick} of={of} />
         ))}

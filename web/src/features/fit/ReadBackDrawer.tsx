@@ -7,6 +7,7 @@ import { useTranslation } from "react-i18next";
 import { api, ask } from "../../shared/api/client";
 import { languageOptions, type Code } from "../../shared/i18n";
 import { LoadingError } from "../../shared/ui/States";
+import styles from "./ReadBackDrawer.module.css";
 
 interface Props {
   id: string;
@@ -52,7 +53,7 @@ export default function ReadBackDrawer({ id, version, onClose }: Props) {
       {said.isError ? (
         <LoadingError error={said.error} again={said.refetch} />
       ) : (
-        <ol className="said" lang={language}>
+        <ol className={styles.said} lang={language}>
           {said.data?.map((line, index) => (
             <li key={index} data-head={line.wall === 0}>
               {line.words}

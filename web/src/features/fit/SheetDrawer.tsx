@@ -4,6 +4,7 @@ import { Button, Drawer, Skeleton } from "antd";
 import { useTranslation } from "react-i18next";
 
 import { api, ask, type EventForm, type RoutineOut } from "../../shared/api/client";
+import styles from "./SheetDrawer.module.css";
 
 interface Props {
   id: string;
@@ -36,7 +37,7 @@ export default function SheetDrawer(props: Props) {
       {found.isError && <p className="notice">{found.error.message || t("saved.offline")}</p>}
       {same && <p className="fine">{t("sheet.same")}</p>}
       {data && !same && (
-        <div className="sides">
+        <div className={styles.sides}>
           <section aria-labelledby="on-sheet">
             <h3 id="on-sheet">{t("sheet.onSheet")}</h3>
             <ul>
@@ -88,7 +89,7 @@ export default function SheetDrawer(props: Props) {
       {data && data.left.length > 0 && (
         <section aria-labelledby="not-taken">
           <h3 id="not-taken">{t("sheet.left")}</h3>
-          <ul className="left">
+          <ul className={styles.left}>
             {data.left.map((each) => (
               <li key={`${each.line} ${each.said}`}>
                 {!each.why.includes(each.said) && <q>{each.said}</q>}{" "}

@@ -12,6 +12,7 @@ import type { EventChange } from "./events";
 import { Plans } from "./Plans";
 import { FitSummary } from "./FitSummary";
 import type { Plan, Plans as PlansView } from "./usePlans";
+import styles from "./SidePanel.module.css";
 
 export type Opened =
   | null
@@ -90,6 +91,7 @@ const Panels = memo(function Panels(props: Omit<Props, "children">) {
       <section className="card" aria-label={t("fit.toSettle")}>
         <h2>{t("fit.toSettle")}</h2>
         <Findings
+          narrow
           findings={settle}
           fine={t("fit.nothing")}
           marked={fixableOf(timeline.findings)}
@@ -99,7 +101,7 @@ const Panels = memo(function Panels(props: Omit<Props, "children">) {
         {know.length > 0 && (
           <details>
             <summary>{t("fit.alsoKnow", { count: know.length })}</summary>
-            <Findings findings={know} fine="" onPlace={toPlace} onFix={commands.fix} />
+            <Findings narrow findings={know} fine="" onPlace={toPlace} onFix={commands.fix} />
           </details>
         )}
       </section>
@@ -142,7 +144,7 @@ function Tools({ id, onOpen }: { id: string; onOpen: (what: Opened) => void }) {
     },
   ];
   return (
-    <nav className="fit-tools" aria-label={t("fit.tools")}>
+    <nav className={styles.fitTools} aria-label={t("fit.tools")}>
       <Button size="small" onClick={() => onOpen("said")}>
         {t("said.open")}
       </Button>

@@ -15,7 +15,7 @@ export const SmallStack = memo(function SmallStack({ segments }: { segments: Seg
   const count = (WIDTH - 4) / longest;
   const row = Math.min(ROW, MOST / Math.max(1, rows.length));
   return (
-    <svg width={WIDTH} height={row * rows.length + 2} className="small-stack" aria-hidden>
+    <svg width={WIDTH} height={row * rows.length + 2} aria-hidden>
       {rows.map((each, index) => {
         const top = index * row + 1;
         const height = Math.max(1.5, row - 1.5);

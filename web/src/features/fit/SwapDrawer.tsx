@@ -10,6 +10,8 @@ import { songClock } from "../../drawing/clock";
 import { RoomGlyph } from "../../drawing/RoomGlyph";
 import { rowsOf } from "../../drawing/wallStack";
 import { WallStackBar } from "../../drawing/WallStackBar";
+import styles from "./SwapDrawer.module.css";
+import stack from "../../drawing/WallStackBar.module.css";
 
 type Swap = Schemas["SwapView"];
 
@@ -63,7 +65,7 @@ export default function SwapDrawer({ id, songId, songTitle, labels, first, onClo
   const one = views.find((view) => view.level === level) ?? views[0];
   return (
     <Drawer open onClose={onClose} title={t("swap.title")} size="min(1180px, 97vw)">
-      <div className="swap-head">
+      <div className={styles.swapHead}>
         <label>
           {t("swap.song")}
           <Select
@@ -123,7 +125,7 @@ function Compared({ one, songTitle, labels }: ComparedProps) {
           {t("swap.bad", { hits: one.planned.hits, phrases: one.planned.phrases })}
         </p>
       )}
-      <table className="fates">
+      <table className={styles.fates}>
         <thead>
           <tr>
             <th />
@@ -156,7 +158,7 @@ function Compared({ one, songTitle, labels }: ComparedProps) {
           )}
         </tbody>
       </table>
-      <div className="both">
+      <div className={styles.both}>
         <Side title={songTitle} segments={one.before_segments} labels={labels} />
         <Side title={one.song_title} segments={one.after_segments} labels={labels} />
       </div>
@@ -167,7 +169,7 @@ function Compared({ one, songTitle, labels }: ComparedProps) {
 function Where({ placed }: { placed: Schemas["PlacedView"] }) {
   const { t } = useTranslation();
   return (
-    <span className="where">
+    <span>
       {t("swap.wall", { wall: placed.wall })} <RoomGlyph clock={placed.starts} size={16} silent />{" "}
       {placed.starts} → <RoomGlyph clock={placed.facing} size={16} silent /> {placed.facing}{" "}
       <span className="soft">{songClock(placed.at_seconds)}</span>
@@ -188,10 +190,10 @@ function Side({ title, segments, labels }: SideProps) {
   const longest = Math.max(1, ...rows.map((row) => row.length));
   const size = { count: SIDE.width / longest, row: SIDE.row, width: SIDE.width };
   return (
-    <figure className="stack">
+    <figure className={stack.stack}>
       <figcaption>{title}</figcaption>
       {rows.map((row) => (
-        <div key={row.row} className="swap-row">
+        <div key={row.row} className={styles.swapRow}>
           <b>{row.main.item === null ? row.wall : row.main.name}</b>
           <RoomGlyph clock={row.main.start_facing} size={18} />
           <WallStackBar row={row} size={size} labels={labels} cursor={null} />

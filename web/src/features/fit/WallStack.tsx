@@ -1,4 +1,5 @@
 // The wall stack: one row a wall, with its cursor, its events and their handles.
+import clsx from "clsx";
 import type { TFunction } from "i18next";
 import { useLayoutEffect, useMemo, useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
@@ -16,7 +17,7 @@ import {
 } from "../../drawing/wallStack";
 import { Cloth, WallStackBar } from "../../drawing/WallStackBar";
 import { place, type Cursor } from "./cursor";
-import "./stack.css";
+import styles from "../../drawing/WallStackBar.module.css";
 
 interface Props {
   timeline: Timeline;
@@ -88,7 +89,7 @@ export function WallStack(props: Props) {
 
   return (
     <div
-      className={preview ? "stack preview" : "stack"}
+      className={clsx(styles.stack, preview && styles.preview)}
       ref={host}
       role="listbox"
       tabIndex={0}
@@ -102,7 +103,11 @@ export function WallStack(props: Props) {
           id={`row-${row.row}`}
           role="option"
           aria-selected={row.row === cursor.row}
-          className={`wall${row.row === cursor.row ? " marked" : ""}${row.row === landing ? " landing" : ""}`}
+          className={clsx(
+            styles.wall,
+            row.row === cursor.row && styles.marked,
+            row.row === landing && styles.landing,
+          )}
           style={{ height: size.row, width: head + size.width }}
           onPointerDown={(event) => onCursor(under(event))}
         >
@@ -119,7 +124,7 @@ export function WallStack(props: Props) {
           />
           {!preview && row.main.item !== null && (
             <span
-              className="handle whole"
+              className={clsx(styles.handle, styles.whole)}
               aria-hidden
               style={{ left: 0, width: head - 4 }}
               title={t("fit.movePart", { part: row.main.name })}
@@ -134,7 +139,7 @@ export function WallStack(props: Props) {
             handlesOf(row).map((handle) => (
               <span
                 key={`${handle.event} ${handle.start}`}
-                className="handle"
+                className={styles.handle}
                 aria-hidden
                 style={{
                   left: head + handle.start * size.count - (handle.length ? 0 : 8),
@@ -180,11 +185,11 @@ function RowHead({ row, tight, width, phrased }: HeadProps) {
   const { main } = row;
   return (
     <span
-      className={`head${tight ? " tight" : ""}${phrased ? " phrased" : ""}`}
+      className={clsx(styles.head, tight && styles.tight, phrased && styles.phrased)}
       style={{ flexBasis: width }}
       aria-hidden
     >
-      {phrased && <small className="number">{main.kind === "wall" ? row.wall : ""}</small>}
+      {phrased && <small className={styles.number}>{main.kind === "wall" ? row.wall : ""}</small>}
       <b data-long={phrased && main.name.length > 2}>{phrased ? shortName(main.name) : row.wall}</b>
       <RoomGlyph clock={main.start_facing} size={tight ? 20 : 26} silent />
       <span>
@@ -233,15 +238,15 @@ function RowEnd({ row, size, head, tight, last }: EndProps) {
   else if (end.ended === "cut") happens.push(t("fit.cutAt", { count: end.first + end.length }));
   if (!happens.length)
     return (
-      <span className="row-end plain" style={{ left }} aria-hidden>
+      <span className={clsx(styles.rowEnd, "plain")} style={{ left }} aria-hidden>
         <RoomGlyph clock={end.end_facing} size={18} silent />{" "}
         {t("fit.ends", { clock: end.end_facing })}
       </span>
     );
   const stopped = pieces.find((segment) => segment.ended === "restart");
   return (
-    <span className="row-end" style={{ left }} data-tight={tight} aria-hidden>
-      <strong className={stopped ? "brick" : ""}>{happens.join(", ")}</strong>
+    <span className={styles.rowEnd} style={{ left }} data-tight={tight} aria-hidden>
+      <strong className={clsx(stopped && "brick")}>{happens.join(", ")}</strong>
       {tight ? (
         <RoomGlyph clock={(stopped ?? end).end_facing} size={18} silent />
       ) : (
@@ -263,7 +268,7 @@ function useRoom(host: React.RefObject<HTMLDivElement | null>) {
     const measure = () => {
       const box = element.getBoundingClientRect();
       // The stack stays in view while the page goes by: its place is where the desk begins.
-      const desk = (element.closest(".desk") ?? element).getBoundingClientRect();
+      const desk = (element.closest("[data-desk]") ?? element).getBoundingClientRect();
       const height = window.innerHeight - (desk.top + window.scrollY) - PANEL;
       setRoom((before) =>
         before.width === box.width && before.height === height

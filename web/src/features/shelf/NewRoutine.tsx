@@ -1,6 +1,7 @@
 // A new routine asks for a song and a dance, and nothing else.
 import { useMutation } from "@tanstack/react-query";
 import { Button, Input, InputNumber, Modal, Segmented, Select } from "antd";
+import clsx from "clsx";
 import { useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { useNavigate } from "react-router";
@@ -18,6 +19,7 @@ import { upload } from "../../shared/api/upload";
 import { Pick } from "../../shared/ui/Pick";
 import { parseLength } from "./length";
 import { isPicture, SHEETS } from "./sheetFiles";
+import styles from "./NewRoutine.module.css";
 
 type Source = "pick" | "new";
 type SongSource = Source | "file";
@@ -65,12 +67,12 @@ function SheetText(props: {
           }}
         />
       </label>
-      <div className="line recording">
+      <div className={clsx(styles.line, styles.recording)}>
         <Pick words={t("fresh.document")} accept={SHEETS} testId="sheet-file" onFile={take} />
         <span className="soft">{t("fresh.documentHint")}</span>
       </div>
       {found && (
-        <p className="understood">
+        <p className={styles.understood}>
           {t("fresh.understood", {
             title: found.title || t("fresh.untitled"),
             counts: found.counts,
@@ -141,7 +143,7 @@ export function NewRoutine({ shelf, onClose }: { shelf: Shelf; onClose: () => vo
         </Button>
       }
     >
-      <div className="fresh">
+      <div className={styles.fresh}>
         <fieldset>
           <legend>{t("fresh.song")}</legend>
           <Segmented<SongSource>
@@ -154,7 +156,7 @@ export function NewRoutine({ shelf, onClose }: { shelf: Shelf; onClose: () => vo
             onChange={setSongFrom}
           />
           {songFrom === "file" ? (
-            <div className="line recording">
+            <div className={clsx(styles.line, styles.recording)}>
               <Pick words={file?.name ?? t("fresh.chooseFile")} onFile={setFile} />
               <span className="soft">{t("fresh.fileHint")}</span>
             </div>
@@ -167,8 +169,8 @@ export function NewRoutine({ shelf, onClose }: { shelf: Shelf; onClose: () => vo
               options={shelf.songs.map((s) => ({ value: s.id, label: s.title }))}
             />
           ) : (
-            <div className="line">
-              <label className="wide">
+            <div className={styles.line}>
+              <label className={styles.wide}>
                 {t("fresh.songTitle")}
                 <Input value={title} maxLength={120} onChange={(e) => setTitle(e.target.value)} />
               </label>

@@ -14,6 +14,7 @@ import {
 } from "../../shared/api/client";
 import { AUDIO, upload } from "../../shared/api/upload";
 import { isPicture, SHEETS } from "./sheetFiles";
+import styles from "./OpenFiles.module.css";
 
 const isAudio = (file: File) =>
   file.type.startsWith("audio/")
@@ -110,7 +111,7 @@ export function OpenFiles() {
           footer={null}
           onCancel={() => setOutcomes(null)}
         >
-          <ul className="outcomes">
+          <ul className={styles.outcomes}>
             {outcomes.map((outcome, index) => (
               <li key={index}>
                 <Understood outcome={outcome} />

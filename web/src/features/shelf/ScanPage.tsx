@@ -1,6 +1,7 @@
 // A photographed sheet: the picture beside its words, the doubtful ones marked, to be checked.
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { Button, Input, type GetRef } from "antd";
+import clsx from "clsx";
 import { useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { useNavigate, useParams } from "react-router";
@@ -8,7 +9,7 @@ import { useNavigate, useParams } from "react-router";
 import { api, ask, type Schemas } from "../../shared/api/client";
 import { Header } from "../../shared/ui/Header";
 import { Loading, LoadingError } from "../../shared/ui/States";
-import "./scan.css";
+import styles from "./ScanPage.module.css";
 
 type Scan = Schemas["ScanOut"];
 const ASK_AGAIN_MS = 1000;
@@ -24,7 +25,7 @@ export default function ScanPage() {
   return (
     <>
       <Header />
-      <main className="page scan">
+      <main className={clsx("page", styles.scan)}>
         <h1>{t("scan.title")}</h1>
         {scan.isPending && <Loading />}
         {scan.isError && <LoadingError error={scan.error} again={scan.refetch} />}
@@ -35,7 +36,7 @@ export default function ScanPage() {
           </p>
         )}
         {scan.data && (
-          <div className="beside">
+          <div className={styles.beside}>
             <img src={`/api/dances/scans/${id}/picture.jpg`} alt={t("scan.picture")} />
             {scan.data.state !== "reading" && <Words key={scan.data.state} scan={scan.data} />}
           </div>
@@ -77,7 +78,7 @@ function Words({ scan }: { scan: Scan }) {
       {doubtful.length > 0 && (
         <>
           <p className="soft">{t("scan.doubtful", { count: doubtful.length })}</p>
-          <div className="doubtful">
+          <div className={styles.doubtful}>
             {doubtful.map((each) => (
               <button
                 key={each.start}

@@ -1,11 +1,13 @@
 // The home page: routines first, dances and songs beside them.
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import clsx from "clsx";
 import type { TFunction } from "i18next";
 import { App, Button, Dropdown, Input } from "antd";
 import { useMemo, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { Link } from "react-router";
 
+import styles from "./ShelfPage.module.css";
 import { api, ApiError, ask, type Schemas } from "../../shared/api/client";
 import { Header } from "../../shared/ui/Header";
 import { LanguageChoice } from "../../shared/ui/LanguageChoice";
@@ -14,7 +16,6 @@ import { Loading, LoadingError } from "../../shared/ui/States";
 import { NewRoutine } from "./NewRoutine";
 import { OpenFiles } from "./OpenFiles";
 import { matches } from "./search";
-import "./shelf.css";
 
 type Routine = Schemas["ShelfRoutine"];
 type Thing = Schemas["ShelfThing"];
@@ -38,8 +39,8 @@ export default function ShelfPage({ name }: { name: string }) {
   return (
     <>
       <Header right={<Account name={name} />} />
-      <main className="page shelf">
-        <div className="top">
+      <main className={clsx("page", styles.shelf)}>
+        <div className={styles.top}>
           <h1>{t("shelf.title")}</h1>
           <Input.Search
             allowClear
@@ -56,10 +57,12 @@ export default function ShelfPage({ name }: { name: string }) {
         {shelf.isError && <LoadingError error={shelf.error} again={shelf.refetch} />}
         {shelf.isPending && <Loading />}
         {nothing && (
-          <p className="soft empty">{query ? t("shelf.none", { query }) : t("shelf.empty")}</p>
+          <p className={clsx("soft", styles.empty)}>
+            {query ? t("shelf.none", { query }) : t("shelf.empty")}
+          </p>
         )}
         {found && !nothing && (
-          <div className="columns">
+          <div className={styles.columns}>
             <section aria-labelledby="routines">
               <h2 id="routines">{t("shelf.routines")}</h2>
               {found.routines.map((routine) => (
@@ -99,7 +102,7 @@ function Account({ name }: { name: string }) {
 function RoutineRow({ routine }: { routine: Routine }) {
   const { t } = useTranslation();
   return (
-    <div className="row routine">
+    <div className={clsx(styles.row, styles.routine)}>
       <Link to={`/routines/${routine.id}/fit`}>
         <strong>{routine.title}</strong>
         <span className="soft">
@@ -115,9 +118,14 @@ function RoutineRow({ routine }: { routine: Routine }) {
 function State({ routine }: { routine: Routine }) {
   const { t } = useTranslation();
   if (routine.state === "sits")
-    return <span className="state sits">{t("shelf.sits", routine)}</span>;
-  if (routine.state === "draft") return <span className="state draft">{t("shelf.draft")}</span>;
-  return <span className="state settle">{t("shelf.settle", { count: routine.to_settle })}</span>;
+    return <span className={clsx(styles.state, styles.sits)}>{t("shelf.sits", routine)}</span>;
+  if (routine.state === "draft")
+    return <span className={clsx(styles.state, styles.draft)}>{t("shelf.draft")}</span>;
+  return (
+    <span className={clsx(styles.state, styles.settle)}>
+      {t("shelf.settle", { count: routine.to_settle })}
+    </span>
+  );
 }
 
 function Things({ kind, things }: { kind: "dances" | "songs"; things: Thing[] }) {
@@ -126,7 +134,7 @@ function Things({ kind, things }: { kind: "dances" | "songs"; things: Thing[] })
     <section aria-labelledby={kind}>
       <h2 id={kind}>{t(`shelf.${kind}`)}</h2>
       {things.map((thing) => (
-        <div className="row" key={thing.id}>
+        <div className={styles.row} key={thing.id}>
           <Link to={`/${kind}/${thing.id}`}>
             <span>{thing.title}</span>
             <span className="soft">{detail(thing, t)}</span>

@@ -7,7 +7,7 @@ import { api, ApiError, ask } from "../../shared/api/client";
 import { LanguageChoice } from "../../shared/ui/LanguageChoice";
 import { changeSession } from "../../shared/ui/session";
 import { RoomGlyph } from "../../drawing/RoomGlyph";
-import "./signin.css";
+import styles from "./SignIn.module.css";
 
 interface Props {
   /** The session ended while somebody was at work. */
@@ -33,13 +33,13 @@ export default function SignIn({ lost, onEnter }: Props) {
   const words =
     problem instanceof ApiError && problem.status === 0 ? t("signin.offline") : problem?.message;
   return (
-    <main className="signin">
-      <section className="lead">
-        <p className="brand">
+    <main className={styles.signin}>
+      <section className={styles.lead}>
+        <p className={styles.brand}>
           Maple<span aria-hidden>·</span>Step
         </p>
         <p>{t("signin.lead")}</p>
-        <div className="rooms" aria-hidden>
+        <div className={styles.rooms} aria-hidden>
           {["12:00", "9:00", "6:00", "3:00"].map((clock, index) => (
             <figure key={clock}>
               <RoomGlyph clock={clock} size={64} silent />
@@ -96,7 +96,9 @@ export default function SignIn({ lost, onEnter }: Props) {
         >
           {fresh ? t("signin.toIn") : t("signin.toUp")}
         </Button>
-        <LanguageChoice signedIn={false} />
+        <div className={styles.language}>
+          <LanguageChoice signedIn={false} />
+        </div>
       </form>
     </main>
   );

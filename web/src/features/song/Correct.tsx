@@ -1,11 +1,13 @@
 // Corrections of the beats, and the other ways the song could be counted.
 import { Button, Dropdown, Input, InputNumber, Modal } from "antd";
+import clsx from "clsx";
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
 
 import type { Listening, SongEdit } from "../../shared/api/client";
 import type { Taps } from "./useTaps";
 import { decimal } from "../../shared/i18n/decimal";
+import styles from "./Correct.module.css";
 
 interface Props {
   here: () => number;
@@ -34,8 +36,8 @@ export function Correct({ here, taps, steady, listening, onEdit }: Props) {
     else onEdit({ op: key as "one" | "insert_beat" | "remove_beat", at: Math.max(0, here()) });
   };
   return (
-    <div className="correct">
-      <Button onClick={taps.tap} title={t("song.tapTitle")} className="tap">
+    <div className={styles.correct}>
+      <Button onClick={taps.tap} title={t("song.tapTitle")} className={clsx(styles.tap)}>
         {taps.count
           ? t("song.taps", { count: taps.count, bpm: taps.bpm ? taps.bpm.toFixed(0) : "…" })
           : t("song.tap")}
@@ -46,7 +48,7 @@ export function Correct({ here, taps, steady, listening, onEdit }: Props) {
       <Button title={t("song.halveTitle")} onClick={() => onEdit({ op: "level", ratio: "1/2" })}>
         ÷2
       </Button>
-      <span className="shifts" role="group" aria-label={t("song.shift")}>
+      <span className={styles.shifts} role="group" aria-label={t("song.shift")}>
         {[-1, -0.5, 0.5, 1].map((beats) => (
           <Button
             key={beats}
@@ -65,7 +67,7 @@ export function Correct({ here, taps, steady, listening, onEdit }: Props) {
         <Button>{t("song.moreHere")}</Button>
       </Dropdown>
       {listening && listening.readings.length > 1 && (
-        <span className="readings" role="group" aria-label={t("song.readings")}>
+        <span className={styles.readings} role="group" aria-label={t("song.readings")}>
           <span className="soft">{t("song.readings")}</span>
           {listening.readings.map((reading, number) => (
             <Button
@@ -135,7 +137,7 @@ function Stretch({ asked, at, onClose, onEdit }: StretchProps) {
       onCancel={onClose}
     >
       <p className="soft">{t(asked === "hold" ? "song.holdLead" : "song.slowDownLead")}</p>
-      <div className="stretch">
+      <div className={styles.stretch}>
         {number(t("song.from"), start, setStart)}
         {number(t("song.lasts"), seconds, setSeconds)}
         {asked === "slow_down" && number(t("song.factor"), factor, setFactor)}
@@ -158,7 +160,7 @@ export function SongLine({ line, onLine }: LineProps) {
     setTyped(null);
   };
   return (
-    <label className="song-line">
+    <label className={styles.songLine}>
       {t("song.line")}
       <Input.TextArea
         autoSize={{ minRows: 1, maxRows: 4 }}

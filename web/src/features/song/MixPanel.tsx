@@ -9,6 +9,7 @@ import { languageOptions, type Code } from "../../shared/i18n";
 import { isGoing, type Sounds } from "./sound/useSounds";
 import { Making, Remove } from "./SoundPanel";
 import { decimal } from "../../shared/i18n/decimal";
+import styles from "./MixPanel.module.css";
 
 interface Props {
   songId: string;
@@ -48,10 +49,10 @@ export function MixPanel({ songId, routineId, sounds }: Props) {
     }
   };
   return (
-    <section className="mixes" aria-labelledby="mixes">
+    <section className={styles.mixes} aria-labelledby="mixes">
       <h2 id="mixes">{t("song.mixes")}</h2>
       <p className="soft">{t("song.mixesLead")}</p>
-      <div className="mix-request">
+      <div className={styles.mixRequest}>
         <label>
           {t("song.speed")}
           <Select

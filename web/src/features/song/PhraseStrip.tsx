@@ -1,10 +1,12 @@
 // The phrases in proportion; boundaries are dragged, or moved with the arrow keys.
+import clsx from "clsx";
 import { useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
 
 import type { PhraseForm } from "../../shared/api/client";
 import { PHRASE_TINTS } from "../../shared/theme/facing";
 import type { Asked } from "./useEdits";
+import styles from "./PhraseStrip.module.css";
 
 interface Props {
   phrases: PhraseForm[];
@@ -65,11 +67,11 @@ export function PhraseStrip({ phrases, names, unit, marked, onMark, onEdit }: Pr
   };
 
   return (
-    <div className="phrase-strip" ref={strip} role="group" aria-label={t("song.strip")}>
+    <div className={styles.phraseStrip} ref={strip} role="group" aria-label={t("song.strip")}>
       {phrases.map((phrase, index) => (
         <div
           key={index}
-          className={index === marked ? "phrase marked" : "phrase"}
+          className={clsx(styles.phrase, index === marked && styles.marked)}
           style={{ flexGrow: counts[index], background: PHRASE_TINTS[phrase.kind] }}
         >
           <button
@@ -83,7 +85,7 @@ export function PhraseStrip({ phrases, names, unit, marked, onMark, onEdit }: Pr
           </button>
           {index < phrases.length - 1 && (
             <span
-              className="boundary"
+              className={styles.boundary}
               role="slider"
               tabIndex={0}
               aria-label={t("song.boundary", { name: names[index], counts: phrase.counts })}

@@ -6,6 +6,7 @@ import { useTranslation } from "react-i18next";
 import type { PhraseForm, SongEdit, SongMap } from "../../shared/api/client";
 import { songClock } from "../../drawing/clock";
 import { PHRASE_TINTS } from "../../shared/theme/facing";
+import styles from "./Phrases.module.css";
 
 interface Props {
   map: SongMap;
@@ -23,7 +24,7 @@ export function PhraseTable(props: Props) {
   const { t } = useTranslation();
   const kinds = Object.keys(PHRASE_TINTS) as PhraseForm["kind"][];
   return (
-    <table className="phrase-table">
+    <table className={styles.phraseTable}>
       <thead>
         <tr>
           {["kind", "name", "counts", "starts", "cue"].map((column) => (
@@ -38,7 +39,7 @@ export function PhraseTable(props: Props) {
         {phrases.map((phrase, at) => (
           <tr
             key={at}
-            className={at === marked ? "marked" : ""}
+            data-marked={at === marked}
             onFocus={() => onMark(at)}
             onPointerDown={() => onMark(at)}
           >
@@ -73,7 +74,7 @@ export function PhraseTable(props: Props) {
                 })}
               </button>
               {unsure(at) && (
-                <span className="check" title={t("song.checkTitle")}>
+                <span className={styles.check} title={t("song.checkTitle")}>
                   {t("song.check")}
                 </span>
               )}
@@ -87,7 +88,7 @@ export function PhraseTable(props: Props) {
                 onChange={(event) => onWords(at, { cue: event.target.value }, `cue ${at}`)}
               />
             </td>
-            <td className="tools">
+            <td className={styles.tools}>
               {at === marked && <Tools phrases={phrases} at={at} onEdit={onEdit} onMark={onMark} />}
             </td>
           </tr>

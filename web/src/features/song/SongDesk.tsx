@@ -1,9 +1,11 @@
 // Song: what the band does. Where every beat is, which is the one, where phrases begin.
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button, Dropdown } from "antd";
+import clsx from "clsx";
 import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
 
+import styles from "./SongDesk.module.css";
 import {
   api,
   ask,
@@ -34,7 +36,6 @@ import { useEdits } from "./useEdits";
 import { useTaps } from "./useTaps";
 import { useUpload } from "./useUpload";
 import { Wave } from "./Wave";
-import "./song.css";
 
 interface Props {
   id: string;
@@ -183,7 +184,7 @@ function Desk({ first, routineId, sounds, onStored, reopen }: DeskProps) {
   const fromHeard = listening?.phrase_confidence.length === song.phrases.length;
   return (
     <main
-      className="page song"
+      className={clsx("page", styles.song)}
       onDragOver={(event) => event.preventDefault()}
       onDrop={(event) => {
         event.preventDefault();
@@ -227,11 +228,11 @@ function Desk({ first, routineId, sounds, onStored, reopen }: DeskProps) {
         onEdit={(edit) => void act(edit)}
       />
       {listening?.said.map((words) => (
-        <p key={words} className="by-ear">
+        <p key={words} className={styles.byEar}>
           {words}
         </p>
       ))}
-      <p className="changed" role="status" data-testid="changed">
+      <p className={styles.changed} role="status" data-testid="changed">
         {edits.changed.join(" ")}
       </p>
       {edits.problem && (
@@ -239,7 +240,7 @@ function Desk({ first, routineId, sounds, onStored, reopen }: DeskProps) {
           {edits.problem}
         </p>
       )}
-      <div className="phrases-head">
+      <div className={styles.phrasesHead}>
         <h2>
           {t("song.phrases")} <span className="soft">{t("song.total", total)}</span>
         </h2>

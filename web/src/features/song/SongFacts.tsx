@@ -1,9 +1,11 @@
 // The song in a line: what it is called, how fast it goes, how it is counted.
 import { Input, InputNumber, Select } from "antd";
+import clsx from "clsx";
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
 
 import type { SongEdit, SongForm } from "../../shared/api/client";
+import styles from "./SongFacts.module.css";
 
 interface Props {
   song: SongForm;
@@ -17,8 +19,8 @@ export function SongFacts({ song, unheard, set, act }: Props) {
   const { t } = useTranslation();
   const intro = song.phrases[0]?.kind === "intro" ? song.phrases[0].counts : 0;
   return (
-    <div className="facts">
-      <label className="wide">
+    <div className={styles.facts}>
+      <label className={styles.wide}>
         {t("song.title")}
         <Input
           value={song.title}
@@ -26,7 +28,7 @@ export function SongFacts({ song, unheard, set, act }: Props) {
           onChange={(event) => set({ title: event.target.value }, "title")}
         />
       </label>
-      <label className="wide">
+      <label className={styles.wide}>
         {t("song.performer")}
         <Input
           value={song.performer}
@@ -103,7 +105,7 @@ function Figure({ label, value, big = false, onType }: FigureProps) {
     if (typed === null || typed === value || (await onType(typed))) setTyped(null);
   };
   return (
-    <label className={big ? "big" : ""}>
+    <label className={clsx(big && styles.big)}>
       {label}
       <InputNumber
         value={typed ?? value}

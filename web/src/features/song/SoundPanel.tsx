@@ -7,6 +7,7 @@ import { api, ask, type SoundOut } from "../../shared/api/client";
 import { Pick } from "../../shared/ui/Pick";
 import { isGoing, type Sounds } from "./sound/useSounds";
 import type { Sending } from "./useUpload";
+import styles from "./SoundPanel.module.css";
 
 interface Props {
   songId: string;
@@ -30,7 +31,7 @@ export function SoundPanel({ songId, sounds, sending, problem, onFile, onCancel 
     (sound) => sound && (sound.state === "failed" || (sound.state === "ready" && sound.message)),
   );
   return (
-    <section className="sound" aria-label={t("song.sound")}>
+    <section className={styles.sound} aria-label={t("song.sound")}>
       {sending && (
         <Going
           words={t("song.sending", { name: sending.name })}
@@ -46,8 +47,8 @@ export function SoundPanel({ songId, sounds, sending, problem, onFile, onCancel 
         </p>
       )}
       {!sending && !going && (
-        <div className="sources">
-          <span className="what">{said(sounds, t)}</span>
+        <div className={styles.sources}>
+          <span className={styles.what}>{said(sounds, t)}</span>
           <Pick
             words={t(recording ? "song.otherRecording" : "song.addRecording")}
             primary={!recording && !band}
@@ -106,7 +107,7 @@ interface GoingProps {
 function Going({ words, part, left, onCancel }: GoingProps) {
   const { t } = useTranslation();
   return (
-    <div className="going" role="status">
+    <div className={styles.going} role="status">
       <span>
         {words} <span className="soft">{left}</span>
       </span>

@@ -8,6 +8,7 @@ import type { SongMap } from "../../shared/api/client";
 import { songClock } from "../../drawing/clock";
 import { countAt } from "./sound/counting";
 import { SPEEDS, type Player } from "./sound/usePlayer";
+import styles from "./Transport.module.css";
 
 interface Props {
   player: Player;
@@ -21,7 +22,7 @@ export function Transport({ player, map, names, zoom, onZoom }: Props) {
   const { t } = useTranslation();
   const { media } = player;
   return (
-    <div className="transport">
+    <div className={styles.transport}>
       <Button
         type="primary"
         shape="circle"
@@ -51,7 +52,7 @@ export function Transport({ player, map, names, zoom, onZoom }: Props) {
         />{" "}
         {t("song.clicks")}
       </label>
-      <label className="zoom">
+      <label className={styles.zoom}>
         {t("song.zoom")}
         <Slider
           min={0}
@@ -97,9 +98,9 @@ function Where({
     return () => cancelAnimationFrame(frame);
   }, [media, map, names]);
   return (
-    <div className="where" aria-label={t("song.where")}>
+    <div className={styles.where} aria-label={t("song.where")}>
       <strong ref={count} />
-      <span ref={phrase} className="in" />
+      <span ref={phrase} className={styles.in} />
       <span ref={clock} className="soft" />
     </div>
   );

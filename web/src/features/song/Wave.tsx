@@ -18,6 +18,7 @@ import {
   type Held,
   type View,
 } from "./waveDrawing";
+import styles from "./Wave.module.css";
 
 interface Props {
   player: Player;
@@ -154,8 +155,8 @@ export function Wave(props: Props) {
     if (edit) onEdit(edit);
   };
   return (
-    <div className="wave" style={{ height: HEIGHT + 10 }}>
-      <div className="wave-box" ref={box} style={{ paddingTop: HEAD, paddingBottom: FOOT }} />
+    <div className={styles.wave} style={{ height: HEIGHT + 10 }}>
+      <div ref={box} style={{ paddingTop: HEAD, paddingBottom: FOOT }} />
       <canvas
         ref={canvas}
         style={{ height: HEIGHT }}

@@ -5,6 +5,7 @@ import { useState } from "react";
 import { useTranslation } from "react-i18next";
 
 import { api, ApiError, ask } from "../../shared/api/client";
+import styles from "./FiguresDrawer.module.css";
 
 interface Props {
   /** A name the sheet uses that nobody knows yet. */
@@ -49,7 +50,7 @@ export default function FiguresDrawer({ wanted, onClose, onChanged }: Props) {
     <Drawer open onClose={onClose} title={t("figures.title")} size="min(520px, 96vw)">
       <p>{t("figures.lead")}</p>
       <form
-        className="define"
+        className={styles.define}
         onSubmit={(event) => {
           event.preventDefault();
           void define();
@@ -83,7 +84,7 @@ export default function FiguresDrawer({ wanted, onClose, onChanged }: Props) {
           {t("figures.define")}
         </Button>
       </form>
-      <ul className="own-figures">
+      <ul className={styles.ownFigures}>
         {figures.data?.map((figure) => (
           <li key={figure.name}>
             <strong>{figure.name}</strong>

@@ -9,6 +9,7 @@ import { useTranslation } from "react-i18next";
 
 import { api, ask } from "../../shared/api/client";
 import { LoadingError } from "../../shared/ui/States";
+import styles from "./HistoryDrawer.module.css";
 
 interface Props {
   id: string;
@@ -44,17 +45,11 @@ export default function HistoryDrawer({ id, now, onClose, onRestore }: Props) {
     hourCycle: "h23",
   });
   return (
-    <Drawer
-      open
-      onClose={onClose}
-      title={t("history.title")}
-      size="min(1100px, 96vw)"
-      className="history"
-    >
+    <Drawer open onClose={onClose} title={t("history.title")} size="min(1100px, 96vw)">
       {drafts.isError ? (
         <LoadingError error={drafts.error} again={drafts.refetch} />
       ) : (
-        <div className="history-body">
+        <div className={styles.historyBody}>
           <ul aria-label={t("history.drafts")}>
             {drafts.data?.map((each) => (
               <li key={each.id}>
@@ -114,5 +109,5 @@ function Difference({ then, now }: { then: string; now: string }) {
     });
     return () => view.destroy();
   }, [then, now]);
-  return <div ref={host} className="difference" />;
+  return <div ref={host} className={styles.difference} />;
 }

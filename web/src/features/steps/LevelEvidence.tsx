@@ -4,6 +4,7 @@ import { useTranslation } from "react-i18next";
 
 import type { LevelView } from "../../shared/api/client";
 import { written } from "../../shared/i18n/decimal";
+import styles from "./LevelEvidence.module.css";
 
 interface Props {
   level: LevelView;
@@ -18,7 +19,7 @@ export function LevelEvidence({ level, bpm, onBpm }: Props) {
   const named = (name: string) => (name ? t(`level.names.${name}`) : "");
   if (!level.evidence.length) return <p className="soft">{t("level.none")}</p>;
   return (
-    <section className="level" aria-label={t("level.title")}>
+    <section className={styles.level} aria-label={t("level.title")}>
       <p>
         {level.claimed ? t("level.claimed", { level: named(level.claimed) }) : t("level.unclaimed")}{" "}
         <span className="soft">{t("level.source")}</span>
@@ -47,7 +48,7 @@ export function LevelEvidence({ level, bpm, onBpm }: Props) {
           ))}
         </tbody>
       </table>
-      <p className="tempo">
+      <p>
         {onBpm ? (
           <label>
             {t("level.tempo")}{" "}

@@ -1,9 +1,11 @@
 // The sheet as a file or on paper: which form, in which language, counted how.
 import { Button, Checkbox, Drawer, Radio, Select } from "antd";
+import clsx from "clsx";
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
 
 import { languageOptions } from "../../shared/i18n";
+import styles from "./PrintDrawer.module.css";
 
 interface Props {
   id: string;
@@ -42,13 +44,13 @@ export default function PrintDrawer({ id, onClose }: Props) {
   }
   return (
     <Drawer open onClose={onClose} title={t("print.title")} size="min(460px, 96vw)">
-      <div className="print-form">
+      <div className={styles.printForm}>
         <Radio.Group
           aria-label={t("print.form")}
           value={ending}
           onChange={(event) => setEnding(event.target.value)}
           options={ENDINGS.map((value) => ({ value, label: t(`print.endings.${value}`) }))}
-          className="stacked"
+          className={clsx(styles.stacked)}
         />
         {ending === "txt" && (
           <Checkbox checked={asWritten} onChange={(event) => setAsWritten(event.target.checked)}>

@@ -11,6 +11,7 @@ import { isUnderstood } from "../../shared/findings/Findings";
 import { completion, optionsOf } from "./completion";
 import { countColumn } from "./countColumn";
 import { folding } from "./folding";
+import styles from "./SheetEditor.module.css";
 
 export interface EditorHandle {
   select: (start: number, end: number) => void;
@@ -187,7 +188,7 @@ export function SheetEditor(props: Props) {
     },
   }));
 
-  return <div ref={host} className="sheet-editor" />;
+  return <div ref={host} className={styles.sheetEditor} />;
 }
 
 /** The press in the tooltip that applies a finding's fix. */

@@ -1,9 +1,11 @@
 // The sheet at the left; at the right what it comes to: findings, feet, floor, level.
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button, Segmented, Select } from "antd";
+import clsx from "clsx";
 import { Suspense, useCallback, useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
 
+import styles from "./StepsDesk.module.css";
 import { api, ask, type DanceOut, type PartView, type SheetView } from "../../shared/api/client";
 import { desk } from "../../shared/ui/lazy";
 import { Loading, LoadingError } from "../../shared/ui/States";
@@ -16,7 +18,6 @@ import { useSaved } from "../../shared/saved/useSaved";
 import { LevelEvidence } from "./LevelEvidence";
 import { SheetEditor, type EditorHandle } from "./SheetEditor";
 import { useReading } from "./useReading";
-import "./steps.css";
 
 const HistoryDrawer = desk(() => import("./HistoryDrawer"));
 const FiguresDrawer = desk(() => import("./FiguresDrawer"));
@@ -114,10 +115,10 @@ function Desk({ first, songBpm, onStored }: DeskProps) {
   const figuresChanged = () =>
     void queries.invalidateQueries({ queryKey: ["revision", "dances", first.id] });
   return (
-    <main className="page steps">
+    <main className={clsx("page", styles.steps)}>
       {!live.problem && <SavedProblem saved={saved} />}
-      <div className="desk">
-        <section className="sheet card" aria-label={t("steps.sheet")}>
+      <div className={styles.desk}>
+        <section className={clsx(styles.sheet, "card")} aria-label={t("steps.sheet")}>
           <header>
             <Button size="small" onClick={tidy} title={t("steps.tidyHint")}>
               {t("steps.tidy")}
@@ -159,7 +160,7 @@ function Desk({ first, songBpm, onStored }: DeskProps) {
             />
           </footer>
         </section>
-        <div className="danced" data-read={live.of.length}>
+        <div data-read={live.of.length}>
           {live.problem ? (
             // What was danced before says nothing of this text.
             <div className="notice" role="alert">
@@ -187,7 +188,7 @@ function Desk({ first, songBpm, onStored }: DeskProps) {
               />
               {reading.counts > 0 && (
                 <Segmented<Drawn>
-                  className="drawn"
+                  className={styles.drawn}
                   value={drawn}
                   onChange={setDrawn}
                   options={(["feet", "floor", "level"] as const).map((value) => ({
@@ -213,7 +214,7 @@ function Desk({ first, songBpm, onStored }: DeskProps) {
                     <>
                       <h3>{t("level.load")}</h3>
                       <Findings findings={reading.load} fine="" />
-                      <p className="soft cautions">{t("level.cautions")}</p>
+                      <p className={clsx("soft", styles.cautions)}>{t("level.cautions")}</p>
                     </>
                   )}
                 </>
@@ -256,7 +257,7 @@ function Summary({ reading }: { reading: SheetView }) {
   const { t } = useTranslation();
   if (!reading.counts) return null;
   return (
-    <p className="summary">
+    <p className={styles.summary}>
       <strong>{t("steps.summary", { counts: reading.counts })}</strong>
       {reading.walls !== null && <span>{t("steps.walls", { count: reading.walls })}</span>}
       {reading.walls !== null && (
@@ -323,13 +324,13 @@ function Options({ part, section, onPick }: OptionsProps) {
   const own = part.options.filter((option) => option.section === section);
   if (!own.length) return null;
   return (
-    <ul className="options">
+    <ul className={styles.options}>
       {own.map((option) => (
         <li key={option.start}>
           <button className="plain" onClick={() => onPick(option.start, option.end)}>
             {t("steps.option", option)}
           </button>{" "}
-          <span className={option.known && !option.differs.length ? "equal" : "differs"}>
+          <span className={option.known && !option.differs.length ? styles.equal : styles.differs}>
             {!option.known
               ? t("steps.optionUnread")
               : option.differs.length
@@ -346,14 +347,14 @@ function Floors({ reading, cursor, onPick }: ChartsProps) {
   const { t } = useTranslation();
   const several = reading.parts.filter((part) => part.floor).length > 1;
   return (
-    <div className="floors">
+    <div className={styles.floors}>
       {reading.parts.map(
         (part) =>
           part.floor &&
           !part.variant_of && (
             <section key={part.name}>
               {several && <h3>{t("steps.part", { name: part.name })}</h3>}
-              <div className="plans">
+              <div className={styles.plans}>
                 <FloorPlan floor={part.floor} cursor={cursor} onPick={onPick} />
                 {!several && <Wandering floor={part.floor} />}
               </div>

@@ -1,9 +1,10 @@
 // Findings as sentences: what is the case, what to do, and the press that does it.
 import { Button } from "antd";
+import clsx from "clsx";
 import { useTranslation } from "react-i18next";
 
 import type { Finding } from "../api/client";
-import "./findings.css";
+import styles from "./Findings.module.css";
 
 export type Fix = NonNullable<Finding["fix"]>;
 
@@ -16,6 +17,8 @@ interface Props {
   onFix?: (fix: Fix) => void;
   /** Define a figure that nobody knows. */
   onDefine?: (name: string) => void;
+  /** In a narrow column, with the buttons below the words. */
+  narrow?: boolean;
 }
 
 /** What the reader supplied is listed for whoever wants to look, and is never an alarm. */
@@ -28,9 +31,13 @@ export function Findings({ findings, fine, ...doing }: Props) {
   const rest = findings.filter((finding) => !isUnderstood(finding));
   return (
     <>
-      {rest.length ? <FindingList findings={rest} {...doing} /> : <p className="fine">{fine}</p>}
+      {rest.length ? (
+        <FindingList findings={rest} {...doing} />
+      ) : (
+        <p className={clsx("fine", doing.narrow && styles.close)}>{fine}</p>
+      )}
       {understood.length > 0 && (
-        <details className="understood">
+        <details className={styles.understood}>
           <summary>{t("steps.understood", { count: understood.length })}</summary>
           <FindingList findings={understood} {...doing} />
         </details>
@@ -39,10 +46,11 @@ export function Findings({ findings, fine, ...doing }: Props) {
   );
 }
 
-function FindingList({ findings, marked, onPlace, onFix, onDefine }: Omit<Props, "fine">) {
+function FindingList(props: Omit<Props, "fine">) {
+  const { findings, marked, onPlace, onFix, onDefine, narrow } = props;
   const { t } = useTranslation();
   return (
-    <ul className="findings">
+    <ul className={clsx(styles.findings, narrow && styles.narrow)}>
       {findings.map((finding) => (
         <li key={keyOf(finding)} data-severity={finding.severity}>
           {onPlace ? (
@@ -85,10 +93,10 @@ function Words({ finding }: { finding: Finding }) {
   const { t } = useTranslation();
   return (
     <>
-      <span className="mark">{t(`fit.place.${finding.severity}`)}</span>{" "}
+      <span className={styles.mark}>{t(`fit.place.${finding.severity}`)}</span>{" "}
       <strong>{finding.message}</strong> <span className="soft">{finding.advice}</span>
       {finding.consequences.length > 0 && (
-        <span className="soft follows">
+        <span className={clsx("soft", styles.follows)}>
           {t("fit.follows", { count: finding.consequences.length })}{" "}
           {finding.consequences.join(" ")}
         </span>

@@ -1,6 +1,5 @@
 // Every text of the interface. Findings come from the server, already in words.
 export const en = {
-  brand: "Maple Step",
   to: "to",
   desks: { song: "Song", steps: "Steps", fit: "Fit", label: "Desks" },
   saved: {

@@ -2,7 +2,6 @@ import type { Words } from "./en";
 
 // The trade's French: mur, compte, reprise, tag, pied d'appui, quart de tour.
 export const fr: Words = {
-  brand: "Maple Step",
   to: "sur",
   desks: { song: "Musique", steps: "Pas", fit: "Calage", label: "Ateliers" },
   saved: {

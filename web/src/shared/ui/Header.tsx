@@ -2,8 +2,7 @@
 import type { ReactNode } from "react";
 import { useTranslation } from "react-i18next";
 import { Link, NavLink } from "react-router";
-
-import "./header.css";
+import styles from "./Header.module.css";
 
 export interface DeskLink {
   key: string;
@@ -21,8 +20,8 @@ interface Props {
 export function Header({ title, detail, desks = [], right }: Props) {
   const { t } = useTranslation();
   return (
-    <header className="bar-top">
-      <Link to="/" className="brand">
+    <header className={styles.barTop}>
+      <Link to="/" className={styles.brand}>
         Maple<span aria-hidden>·</span>Step
       </Link>
       {title && (
@@ -30,7 +29,7 @@ export function Header({ title, detail, desks = [], right }: Props) {
           {title} {detail && <small>{detail}</small>}
         </h1>
       )}
-      <span className="gap" />
+      <span className={styles.gap} />
       {right}
       {desks.length > 0 && (
         <nav aria-label={t("desks.label")}>

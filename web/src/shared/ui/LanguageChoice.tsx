@@ -5,7 +5,7 @@ import { useTranslation } from "react-i18next";
 
 import { api, ask } from "../api/client";
 import { chooseLanguage, languageOptions, type Code } from "../i18n";
-import "./language.css";
+import styles from "./LanguageChoice.module.css";
 
 export function LanguageChoice({ signedIn }: { signedIn: boolean }) {
   const { t, i18n } = useTranslation();
@@ -22,7 +22,7 @@ export function LanguageChoice({ signedIn }: { signedIn: boolean }) {
   };
   return (
     <select
-      className="language"
+      className={styles.language}
       aria-label={t("signin.language")}
       value={i18n.language}
       onChange={(event) => void choose(event.target.value as Code)}
