@@ -81,17 +81,20 @@ class Clause:
         plain = self.figure is None and not self.direction and not self.feet
         return self.weight is not None and plain
 
+    def _led(self, figure: Figure) -> tuple[Foot | None, Foot | None]:
+        """The foot that leads, and the side it goes to."""
+        foot, travel = self.feet[0] if self.feet else None, self.travel
+        if travel is not None:
+            by_side = foot is None and not figure.travels and _led_by_side(figure)
+            return (travel if by_side else foot), travel
+        if len(self.feet) == 2 and figure.travels:
+            return foot, self.feet[1]
+        return (None, foot) if figure.crossing_way else (foot, None)
+
     def uses(self) -> list[FigureUse]:
         """The figures it asks for: one, or one for each time and each foot named."""
         figure = self.figure or STEP
-        foot = self.feet[0] if self.feet else None
-        travel = self.travel
-        if len(self.feet) == 2 and figure.travels and travel is None:
-            travel = self.feet[1]
-        elif figure.crossing_way and travel is None and self.feet:
-            foot, travel = None, self.feet[0]
-        elif foot is None and travel is not None and not figure.travels:
-            foot = travel if _led_by_side(figure) else None
+        foot, travel = self._led(figure)
         direction = self._direction(figure)
         if direction in figure.variants:
             # "Rock R to the right" is a side rock.

@@ -94,18 +94,26 @@ def _check_direction(clause: Clause, lexemes: Sequence[Lexeme]) -> None:
     figure, said = clause.figure, clause.direction
     if figure is None or not said or clause.diagonal or figure.takes_direction:
         return
-    led = clause.led_by_direction and said in {"fwd", "back"}
-    led = led and (not clause.feet or figure.name == "recover")
-    if figure.name in {"pivot", "recover", "unwind"} and led:
+    if figure.name in _STAY and _is_a_step_before(clause):
         clause.unread += [x for x in lexemes if x.value == said][:1]
-        return
-    free = figure.travels or figure.lengths == (1,) or figure.usual_turn
-    if not free and not _goes(figure, said):
+    elif not _goes(figure, said):
         clause.unread += [x for x in lexemes if x.value == said and x.kind is Kind.DIRECTION][:1]
 
 
+_STAY: Final = frozenset({"pivot", "recover", "unwind"})
+"""Figures that go nowhere: a way in front of them is another step's."""
+
+
+def _is_a_step_before(clause: Clause) -> bool:
+    """ "Forward pivot", "back recover L"."""
+    led = clause.led_by_direction and clause.direction in {"fwd", "back"}
+    return led and (not clause.feet or clause.figure is BY_NAME["recover"])
+
+
 def _goes(figure: Figure, said: str) -> bool:
-    """Does a figure go that way by itself, or is another one called so?"""
+    """Does a figure go any way, or that one by itself, or is another one called so?"""
+    if figure.travels or figure.lengths == (1,) or figure.usual_turn:
+        return True
     shown = {template.direction for way in figure.ways for template in moves_of(way)}
     alike = _ALIKE.get(said, frozenset({said}))
     named = said == figure.direction or said in figure.variants
@@ -226,23 +234,35 @@ class _Reader:
         self._clause.times = min(max(lexeme.value, 1), _MOST_TIMES)
 
     def _foot(self, index: int, lexeme: Lexeme) -> None:
-        clause, foot = self._clause, lexeme.value
-        before, following = self._kind(index - 1), self._kind(index + 1)
-        if before is Kind.STANDING or self._joined_to(index, foot):
+        foot = lexeme.value
+        if self._kind(index - 1) is Kind.STANDING or self._joined_to(index, foot):
             return
         if self._weighing:
-            clause.weight, self._weighing = foot, False
-        elif following is Kind.SHOULDER:
+            self._clause.weight, self._weighing = foot, False
+        elif not (self._says_where(index, lexeme) or self._crossed_over(index, foot)):
+            self._named(index, lexeme)
+
+    def _says_where(self, index: int, lexeme: Lexeme) -> bool:
+        """Is it the side of a turn or a diagonal, or the foot that one steps beside?"""
+        clause, foot = self._clause, lexeme.value
+        before, following = self._kind(index - 1), self._kind(index + 1)
+        if following is Kind.SHOULDER:
             clause.turn_to = foot
         elif before is Kind.RELATION and (clause.feet or clause.figure):
-            if clause.feet and clause.feet[-1] is foot and clause.direction in _LATER:
-                clause.unread.append(lexeme)  # "touch right beside right"
+            self._stays(lexeme)
         elif self._turns_to(index) and clause.turn_to is None:
             clause.turn_to = foot
         elif before is Kind.TO or (following is Kind.DIAGONAL and clause.feet):
             self._toward(index, foot)
-        elif not self._crossed_over(index, foot):
-            self._named(index, lexeme)
+        else:
+            return False
+        return True
+
+    def _stays(self, lexeme: Lexeme) -> None:
+        """ "Touch right beside right": no foot goes beside itself."""
+        clause = self._clause
+        if clause.feet[-1:] == [lexeme.value] and clause.direction in _LATER:
+            clause.unread.append(lexeme)
 
     def _named(self, index: int, lexeme: Lexeme) -> None:
         """The foot that moves, or the side it moves to when that is said already."""
@@ -252,17 +272,18 @@ class _Reader:
             return
         if clause.turn_to is foot.other and clause.turn is not None and self._only_turns(index):
             return  # "half turn right on left": the left is stood on
-        repeats = self._repeats()
-        led = repeats and clause.led_by_direction and clause.travel is None
-        if led and clause.feet == [foot]:
-            clause.travel = foot  # "LF side sway L"
-            return
-        beside = bool(clause.feet) and (foot is clause.feet[-1] or self._is(index + 1, "side"))
-        if beside and not repeats:
+        if self._is_its_side(index, foot):
             clause.travel = foot
             return
         clause.side_in_words = not clause.feet and lexeme.word in _SIDE_WORDS
         clause.feet.append(foot)
+
+    def _is_its_side(self, index: int, foot: Foot) -> bool:
+        """ "LF side sway L", "step R to the right": where the foot named before goes."""
+        clause = self._clause
+        if self._repeats():
+            return clause.led_by_direction and clause.travel is None and clause.feet == [foot]
+        return bool(clause.feet) and (foot is clause.feet[-1] or self._is(index + 1, "side"))
 
     def _joined_to(self, index: int, foot: Foot) -> bool:
         """ "PG rejoint PD": the second foot is the one that stays."""
@@ -398,25 +419,17 @@ def _settle(clause: Clause, lexemes: Sequence[Lexeme], lexicon: Lexicon) -> None
     """Say what sort of clause it is, and which words of it nobody knows."""
     others = tuple(lexeme for lexeme in lexemes if lexeme.kind is Kind.OTHER)
     if clause.figure is not None:
-        clause.sense = Sense.FIGURE
-        variant = clause.figure.variants.get(clause.direction)
-        if variant is not None:
-            clause.figure = lexicon.figures[variant]
-            clause.direction = clause.direction if clause.figure.takes_direction else ""
-        elif clause.figure.asks:
-            clause.sense, clause.nearest = Sense.UNKNOWN, clause.figure.asks
-            clause.unknown = tuple(x for x in lexemes if x.kind is Kind.FIGURE)[:1]
+        _settle_figure(clause, clause.figure, lexemes, lexicon)
         if others:
             look_near(clause, others, lexicon)
             named_otherwise(clause, lexemes, lexicon)
     elif clause.direction or (clause.diagonal and clause.feet):
         clause.sense = Sense.FIGURE
         look_near(clause, others, lexicon)
-    elif clause.feet and clause.travel is not None and not others:
-        clause.sense, clause.figure = Sense.FIGURE, STEP  # "R to the right"
-    elif clause.feet and clause.turn is not None and not others:
-        # "R ¼ right": a step that turns.
-        clause.sense, clause.figure, clause.direction = Sense.FIGURE, STEP, "fwd"
+    elif not others and _is_a_plain_step(clause):
+        # "R to the right", "R ¼ right": a step that turns goes forward.
+        clause.sense, clause.figure = Sense.FIGURE, STEP
+        clause.direction = clause.direction if clause.travel is not None else "fwd"
     else:
         _settle_without_figure(clause, lexemes, others, lexicon)
     if clause.travel and clause.sense is Sense.STYLE:
@@ -424,17 +437,36 @@ def _settle(clause: Clause, lexemes: Sequence[Lexeme], lexicon: Lexicon) -> None
         clause.feet.append(clause.travel)
 
 
+def _is_a_plain_step(clause: Clause) -> bool:
+    return bool(clause.feet) and (clause.travel is not None or clause.turn is not None)
+
+
+def _settle_figure(
+    clause: Clause, figure: Figure, lexemes: Sequence[Lexeme], lexicon: Lexicon
+) -> None:
+    """The figure meant, which a direction may make another one; some have to be asked about."""
+    clause.sense = Sense.FIGURE
+    variant = figure.variants.get(clause.direction)
+    if variant is not None:
+        clause.figure = lexicon.figures[variant]
+        clause.direction = clause.direction if clause.figure.takes_direction else ""
+    elif figure.asks:
+        clause.sense, clause.nearest = Sense.UNKNOWN, figure.asks
+        clause.unknown = tuple(x for x in lexemes if x.kind is Kind.FIGURE)[:1]
+
+
 def _settle_without_figure(
     clause: Clause, lexemes: Sequence[Lexeme], others: tuple[Lexeme, ...], lexicon: Lexicon
 ) -> None:
     """Feet alone, a turn alone, styling, or words nobody knows."""
-    if clause.feet and any(x.kind is Kind.STYLE and x.word in HIPS for x in lexemes):
+    styled = {x.word for x in lexemes if x.kind is Kind.STYLE}
+    if clause.feet and styled & HIPS:
         clause.sense, clause.figure = Sense.FIGURE, BY_NAME["bump"]  # "hip R, hip L"
         look_near(clause, others, lexicon)
-    elif not clause.feet and not others and {x.word for x in lexemes} & _MIDDLE:
-        clause.sense, clause.figure = Sense.FIGURE, BY_NAME["return to centre"]
-    elif clause.feet and any(lexeme.kind is Kind.STYLE for lexeme in lexemes):
+    elif clause.feet and styled:
         clause.sense = Sense.STYLE  # "bend R knee", "look left"
+    elif _is_middle(clause, lexemes, others):
+        clause.sense, clause.figure = Sense.FIGURE, BY_NAME["return to centre"]
     elif clause.feet and not others:
         clause.sense = Sense.FEET
     elif clause.turn is not None or clause.turn_facing is not None:
@@ -442,8 +474,19 @@ def _settle_without_figure(
         clause.figure = FULL_TURN if (clause.turn or 0) >= FULL else PIVOT
         look_near(clause, others, lexicon)
     elif others:
-        clause.sense = Sense.UNKNOWN
-        look_near(clause, others, lexicon)
-        if not clause.unknown:
-            clause.unknown = tuple(lexemes)
-            clause.nearest = nearest(" ".join(x.word for x in lexemes), others, lexicon)
+        _settle_unknown(clause, lexemes, others, lexicon)
+
+
+def _is_middle(clause: Clause, lexemes: Sequence[Lexeme], others: tuple[Lexeme, ...]) -> bool:
+    """ "Centre" alone, behind heels that went out."""
+    return not clause.feet and not others and bool({x.word for x in lexemes} & _MIDDLE)
+
+
+def _settle_unknown(
+    clause: Clause, lexemes: Sequence[Lexeme], others: tuple[Lexeme, ...], lexicon: Lexicon
+) -> None:
+    clause.sense = Sense.UNKNOWN
+    look_near(clause, others, lexicon)
+    if not clause.unknown:
+        clause.unknown = tuple(lexemes)
+        clause.nearest = nearest(" ".join(x.word for x in lexemes), others, lexicon)

@@ -32,11 +32,8 @@ def compared(
 ) -> tuple[list[FigureUse], tuple[int, int] | None]:
     """The uses, with the leading foot taken from the description; where the two differ."""
     told = list(uses)
-    left = [clause for clause in left if not clause.ampersand]
-    said = [clause for clause in left if clause.sense is Sense.FIGURE]
-    if not said or any(clause.sense is Sense.UNKNOWN for clause in left):
-        return told, None
-    other = [use for clause in left if clause.sense is Sense.FIGURE for use in clause.uses()]
+    said = _saying_it_again(left)
+    other = [use for clause in said for use in clause.uses()]
     if not other or (len(told) != 1 and len(other) != 1):
         return told, None
     if len(other) == 1 and len(told) > 1:
@@ -48,6 +45,14 @@ def compared(
         differs = _differ(named, other, landings)
         told = named if not differs else told
     return told, (said[0].start, said[-1].end) if differs else None
+
+
+def _saying_it_again(left: Sequence[Clause]) -> list[Clause]:
+    """The clauses left out that name figures; none where one of them is not understood."""
+    plain = [clause for clause in left if not clause.ampersand]
+    if any(clause.sense is Sense.UNKNOWN for clause in plain):
+        return []
+    return [clause for clause in plain if clause.sense is Sense.FIGURE]
 
 
 def comparable(uses: Sequence[FigureUse], left: Sequence[Clause], landings: int) -> bool:
@@ -76,17 +81,18 @@ def _named(figure: Sequence[FigureUse], steps: Sequence[FigureUse]) -> list[Figu
 def _ended(named: list[FigureUse], steps: Sequence[FigureUse], landings: int) -> list[FigureUse]:
     """ "Sailor (R behind, L side, R forward)", "mambo (..., step back)": the last step may go
     elsewhere than usual, "jazz box (cross, back, side, touch)" or be none."""
-    figure = named[0]
-    if len(named) > 1 or figure.ending is not None or figure.figure.lengths[0] < 3:
+    figure, closes = named[0], steps[-1].figure
+    whole = len(named) == 1 and figure.ending is None and figure.figure.lengths[0] >= 3
+    if not whole or not (closes is STEP or closes.name in _OPEN_ENDS):
         return named
     lead = figure.foot or steps[0].foot or Foot.RIGHT
     first, second = _danced(named, landings, lead), _danced(steps, landings, lead)
-    closes = steps[-1].figure
-    if first is None or second is None or not (closes is STEP or closes.name in _OPEN_ENDS):
+    if first is None or second is None:
         return named
     turns = any(use.asks_turn for use in (*named, *steps))
-    pairs = [_alike(a, b, turns) for a, b in zip(first, second, strict=True)]
-    if not all(pairs[:-1]) or first[-1].foot is not second[-1].foot:
+    before = zip(first[:-1], second[:-1], strict=True)
+    same = all(_alike(a, b, turns) for a, b in before) and first[-1].foot is second[-1].foot
+    if not same:
         return named
     if closes is STEP and not _may_end_so(figure.figure, first, second[-1]):
         return named
