@@ -11,6 +11,7 @@ from typing import Final
 from ...figures.expand import FigureUse, Weight
 from ...figures.model import Figure
 from ...figures.vocabulary import BY_NAME, PIVOT, STEP, WALK_AROUND
+from ...primitives.feet import Foot
 from .clause import Clause, Sense
 from .written_short import in_full, one_for_each_foot, with_struts
 
@@ -21,20 +22,7 @@ def attached(clauses: list[Clause]) -> list[Clause]:
     """Weight and turns in brackets or behind a comma belong to the figure before them."""
     kept: list[Clause] = []
     for clause in clauses:
-        before = kept[-1] if kept else None
-        if before is not None and _changes_weight(before, clause):
-            clause.sense, clause.figure = Sense.FIGURE, BY_NAME["recover"]
-            clause.feet, clause.weight = [before.feet[0].other], None
-        if before is not None and _belongs_to(before, clause):
-            continue
-        clause.figure = _figure_again(kept, clause) or _swivelled_on(kept, clause) or clause.figure
-        if before is not None and _paddles_off(before, clause):
-            clause.figure = PIVOT
-        if before is not None and clause.figure is PIVOT:
-            _turn_of_pivot(before, clause)
-            before.side_in_words = False  # "step right, pivot ½ left": no step to the side
-        if before is not None and clause.bracket and clause.lasts and not clause.figure:
-            before.lasts = clause.lasts  # "drag L to R (2 counts)"
+        if kept and _taken_by(kept, clause):
             continue
         if clause.only_weight or (clause.sense is Sense.STYLE and clause.times == 1):
             continue
@@ -42,6 +30,27 @@ def attached(clauses: list[Clause]) -> list[Clause]:
         _grind(kept)
     _take_durations_together(kept)
     return list(_with_every_foot(kept))
+
+
+def _taken_by(kept: Sequence[Clause], clause: Clause) -> bool:
+    """Does a clause say nothing but what belongs to the one before it? If not, what stands
+    before it may say which figure it is."""
+    before = kept[-1]
+    if _changes_weight(before, clause):
+        clause.sense, clause.figure = Sense.FIGURE, BY_NAME["recover"]
+        clause.feet, clause.weight = [before.feet[0].other], None
+    if _belongs_to(before, clause):
+        return True
+    clause.figure = _figure_again(kept, clause) or _swivelled_on(kept, clause) or clause.figure
+    if _paddles_off(before, clause):
+        clause.figure = PIVOT
+    if clause.figure is PIVOT:
+        _turn_of_pivot(before, clause)
+        before.side_in_words = False  # "step right, pivot ½ left": no step to the side
+    lasts = clause.bracket and clause.lasts and not clause.figure
+    if lasts:
+        before.lasts = clause.lasts  # "drag L to R (2 counts)"
+    return bool(lasts)
 
 
 def _take_durations_together(clauses: Sequence[Clause]) -> None:
@@ -259,16 +268,20 @@ _LONG_TAIL: Final = 3
 def _led_by_each(clauses: Sequence[Clause]) -> Iterator[list[FigureUse]]:
     """ "4 step scuffs (R, L, R, L)": both moves once more for every foot that leads."""
     body = list(takewhile(lambda clause: clause.sense is Sense.FIGURE, clauses))
-    behind = clauses[len(body) :]
-    if not body or any(clause.sense is not Sense.FEET for clause in behind):
-        return
-    lead = [foot for clause in (body[-1], *behind) for foot in clause.feet]
+    lead = _feet_behind(body, clauses[len(body) :])
     plain = not any(clause.feet or clause.times > 1 for clause in body[1:-1])
     if not plain or len(lead) < 2 or body[0].times != len(lead):
         return
     once = [use for clause in body for use in replace(clause, times=1, feet=[]).uses()]
     first = replace(once[0], direction=once[0].direction or _way(body))
     yield [use for foot in lead for use in (replace(first, foot=foot), *once[1:])]
+
+
+def _feet_behind(body: Sequence[Clause], behind: Sequence[Clause]) -> list[Foot]:
+    """The feet named behind figures, where nothing else is."""
+    if not body or any(clause.sense is not Sense.FEET for clause in behind):
+        return []
+    return [foot for clause in (body[-1], *behind) for foot in clause.feet]
 
 
 def _way(body: Sequence[Clause]) -> str:
@@ -285,10 +298,9 @@ def _readings(uses: list[FigureUse]) -> Iterator[list[FigureUse]]:
         for shorter in (_ended(echoes), _without_claps(echoes)):
             if shorter and len(shorter) < len(echoes):
                 yield shorter
-        if any(_may_land(use) for use in echoes):
-            yield [replace(use, figure=STEP) if _may_land(use) else use for use in echoes]
-        if any(_may_travel(use) for use in echoes):
-            yield [_travelling(use) if _may_travel(use) else use for use in echoes]
+        for other in (list(map(_landed, echoes)), list(map(_travelling, echoes))):
+            if other != echoes:
+                yield other
     if len(struts := with_struts(plain)) < len(plain):
         yield struts
 
@@ -302,19 +314,18 @@ def _with_turns_joined(uses: list[FigureUse]) -> Iterator[list[FigureUse]]:
                 yield joined
 
 
-def _may_land(use: FigureUse) -> bool:
+def _landed(use: FigureUse) -> FigureUse:
     """ "Sweep R behind L": the sweep may end in a step there."""
-    return use.figure.name == "sweep" and use.direction in {"behind", "cross"}
-
-
-def _may_travel(use: FigureUse) -> bool:
-    """ "Cross shuffle left" names the foot that crosses, or the side it goes to."""
-    crosses = use.figure.direction == "cross" and use.figure.lengths[0] > 2
-    return crosses and use.foot is not None and not use.told and use.travel is None
+    lands = use.figure.name == "sweep" and use.direction in {"behind", "cross"}
+    return replace(use, figure=STEP) if lands else use
 
 
 def _travelling(use: FigureUse) -> FigureUse:
-    return replace(use, foot=use.foot and use.foot.other, travel=use.foot)
+    """ "Cross shuffle left" names the foot that crosses, or the side it goes to."""
+    crosses = use.figure.direction == "cross" and use.figure.lengths[0] > 2
+    if not crosses or use.foot is None or use.told or use.travel is not None:
+        return use
+    return replace(use, foot=use.foot.other, travel=use.foot)
 
 
 def _can_split(clause: Clause) -> bool:
@@ -392,20 +403,26 @@ def _without_echoes(uses: Sequence[FigureUse]) -> list[FigureUse]:
     """ "Shuffle right, left, right" is one shuffle; its first foot leads."""
     kept: list[FigureUse] = []
     for use in uses:
-        before = kept[-1] if kept and _goes_on(kept[-1], use) else None
-        if not use.echo or before is None:
+        if use.echo and kept and _goes_on(kept[-1], use):
+            kept[-1:] = _echoed(kept[-1], use)
+        else:
             kept.append(use)
-        elif before.figure.name == "walk" and before.turn and before.foot is not None:
-            # "Walk ¾ right: R, L, R, L" is a walk around: the turn goes over all steps.
-            kept[-1] = replace(before, figure=WALK_AROUND)
-        elif before.foot is None and not before.echo:
-            kept[-1] = replace(before, foot=use.foot, weight=use.weight or before.weight)
-        elif before.figure.lengths[0] == 1 and not before.figure.curves:
-            kept.append(use)
-        elif use.foot is not None:
-            told = (*before.told, use.foot)
-            kept[-1] = replace(before, told=told, weight=use.weight or before.weight)
     return kept
+
+
+def _echoed(before: FigureUse, use: FigureUse) -> tuple[FigureUse, ...]:
+    """A figure and a foot behind it as one figure, or as two."""
+    if before.figure.name == "walk" and before.turn and before.foot is not None:
+        # "Walk ¾ right: R, L, R, L" is a walk around: the turn goes over all steps.
+        return (replace(before, figure=WALK_AROUND),)
+    if before.foot is None and not before.echo:
+        return (replace(before, foot=use.foot, weight=use.weight or before.weight),)
+    if before.figure.lengths[0] == 1 and not before.figure.curves:
+        return before, use
+    if use.foot is None:
+        return (before,)
+    told = (*before.told, use.foot)
+    return (replace(before, told=told, weight=use.weight or before.weight),)
 
 
 def _goes_on(before: FigureUse, use: FigureUse) -> bool:

@@ -212,15 +212,10 @@ class _Search:
         clauses: Sequence[Clause],
         cost: float,
     ) -> Fitted:
-        unread = [*self._twice, *(_place(x) for clause in chosen for x in clause.unread)]
-        strange = [clause for clause in chosen if clause.sense is Sense.UNKNOWN]
-        unread += [(clause.unknown[0].start, clause.unknown[-1].end) for clause in strange]
         left = [c for c in clauses if not any(c is other for other in chosen)]
-        unread += [(c.start, c.end) for c in left if _cannot_go_along(c, clauses)]
-        if not comparable(uses, left, self._landings):
-            # "LF forward (slow, hold on 2)": the bracket does not tell the step once more.
-            unread += [(c.start, c.end) for c in left if _has_to_be_danced(c, chosen)]
-        unread += [(c.start, c.end) for c in left if _turns_alone(c, left, chosen)]
+        again = comparable(uses, left, self._landings)
+        unread = [*self._twice, *_unread_in(chosen)]
+        unread += [(c.start, c.end) for c in left if _is_missed(c, clauses, chosen, again)]
         if left and _changes_feet(clauses, chosen):
             cost += _SKIPPED
         told, differs = compared(uses, left, self._landings)
@@ -262,6 +257,25 @@ def _clauses_of(words: str, lexicon: Lexicon) -> tuple[list[Clause], tuple[Place
     return clauses, tuple(_place(lexeme) for lexeme in twice)
 
 
+def _unread_in(chosen: Sequence[Clause]) -> Iterator[Place]:
+    """Words that matter and have no meaning in the clauses that are danced."""
+    for clause in chosen:
+        yield from map(_place, clause.unread)
+        if clause.sense is Sense.UNKNOWN:
+            yield clause.unknown[0].start, clause.unknown[-1].end
+
+
+def _is_missed(
+    clause: Clause, clauses: Sequence[Clause], chosen: Sequence[Clause], again: bool
+) -> bool:
+    """Is something lost with a clause that is left out? Where the others tell its steps ``again``
+    only what goes along with them may be."""
+    if _cannot_go_along(clause, clauses) or _turns_alone(clause, clauses):
+        return True
+    # "LF forward (slow, hold on 2)": the bracket does not tell the step once more.
+    return not again and _has_to_be_danced(clause, chosen)
+
+
 def _has_to_be_danced(clause: Clause, chosen: Sequence[Clause]) -> bool:
     """Is it a step before brackets, left out for what stands in them?"""
     brackets = all(c.optional for c in chosen) and not any(c.half for c in chosen)
@@ -269,13 +283,11 @@ def _has_to_be_danced(clause: Clause, chosen: Sequence[Clause]) -> bool:
     return clause.sense is Sense.FIGURE and single and not clause.optional and brackets
 
 
-def _turns_alone(clause: Clause, left: Sequence[Clause], chosen: Sequence[Clause]) -> bool:
+def _turns_alone(clause: Clause, clauses: Sequence[Clause]) -> bool:
     """ "Sway a ½ turn left: L, R, L": is it left out, and nothing else turns? "Full rumba box" is
     no turn."""
     turned = clause.turn is not None and (clause.turn_to is not None or clause.turns)
-    if not turned or any(c.turn is not None for c in chosen):
-        return False
-    return not any(c.turn is not None for c in left if c is not clause)
+    return turned and not any(c.turn is not None for c in clauses if c is not clause)
 
 
 def _cannot_go_along(clause: Clause, clauses: Sequence[Clause]) -> bool:
@@ -414,14 +426,9 @@ def _usual_columns(words: str, lexicon: Lexicon, *, paired: bool) -> Iterator[st
     clauses, _ = _clauses_of(words, lexicon)
     turning: list[str] = []
     for chosen in clause_choices(clauses):
-        if any(clause.sense is Sense.UNKNOWN for clause in chosen):
-            continue
         if len(chosen) < len(clauses) and _changes_feet(clauses, chosen):
             continue
-        told = [uses for uses, once in forms_of(chosen) if uses and once is None]
-        forms = [uses for uses in told if not _leads_again(uses)]
-        sound = [uses for uses in forms if not _treads_twice(uses)]
-        for uses in sound or forms:
+        for uses in _sound_forms(chosen):
             # "R heel & L heel": the foot comes together between two counts.
             between = {use.start for use in uses if words[use.start] == "&"}
             column = column_of(_with_their_steps(uses) if paired else uses, between)
@@ -430,6 +437,15 @@ def _usual_columns(words: str, lexicon: Lexicon, *, paired: bool) -> Iterator[st
             else:
                 yield column
     yield from turning
+
+
+def _sound_forms(chosen: Sequence[Clause]) -> list[list[FigureUse]]:
+    """The figures of clauses that are all understood, without those that tread on a foot."""
+    if any(clause.sense is Sense.UNKNOWN for clause in chosen):
+        return []
+    told = [uses for uses, once in forms_of(chosen) if uses and once is None]
+    forms = [uses for uses in told if not _leads_again(uses)]
+    return [uses for uses in forms if not _treads_twice(uses)] or forms
 
 
 def _leads_again(uses: Sequence[FigureUse]) -> bool:

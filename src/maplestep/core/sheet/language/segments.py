@@ -104,25 +104,29 @@ def _parted(segment: ClauseWords) -> list[ClauseWords]:
     with a step of its own."""
     lexemes = segment.lexemes
     index = next((i for i, x in enumerate(lexemes) if x.kind is Kind.FIGURE), 0)
-    before, behind = lexemes[:index], lexemes[index + 1 : index + 2]
+    before, figure, behind = lexemes[:index], lexemes[index], lexemes[index + 1 : index + 2]
     kinds = {x.kind for x in before[1:]}
     moved = before[:1] and before[0].kind is Kind.FOOT and kinds & _MOVED and kinds <= _MOVES
-    stepped = moved and Kind.DIRECTION in kinds and not lexemes[index].gerund
-    figure = lexemes[index]
-    drags = stepped and figure.value.name == "drag" and not behind
-    # "R side behind side cross": the figure is told step by step, and has its own first one.
-    if drags or (stepped and figure.word in _FIRST_STEPS and min(figure.value.lengths) > 1):
-        return [
-            replace(segment, lexemes=before),
-            replace(segment, lexemes=lexemes[index:], carried=0),
-        ]
-    if not moved or not behind or behind[0].kind is not Kind.FOOT:
+    if not moved or figure.gerund:
         return [segment]
-    other = {before[0].value, behind[0].value} == {Foot.LEFT, Foot.RIGHT}
-    if not other or lexemes[index].gerund or max(lexemes[index].value.lengths) > 1:
+    steps_first = Kind.DIRECTION in kinds and _needs_a_step_before(figure, behind)
+    if not steps_first and not _is_of_the_other_foot(before[0], figure, behind):
         return [segment]
     rest = replace(segment, lexemes=lexemes[index:], carried=0)
     return [replace(segment, lexemes=before), rest]
+
+
+def _needs_a_step_before(figure: Lexeme, behind: Sequence[Lexeme]) -> bool:
+    if figure.value.name == "drag":
+        return not behind
+    # "R side behind side cross": the figure is told step by step, and has its own first one.
+    return figure.word in _FIRST_STEPS and min(figure.value.lengths) > 1
+
+
+def _is_of_the_other_foot(foot: Lexeme, figure: Lexeme, behind: Sequence[Lexeme]) -> bool:
+    named = behind[0].value if behind and behind[0].kind is Kind.FOOT else None
+    other = {foot.value, named} == {Foot.LEFT, Foot.RIGHT}
+    return other and max(figure.value.lengths) == 1
 
 
 _FIRST_STEPS: Final = frozenset({"behind", "cross", "side", "back", "croise", "derriere", "cote"})
@@ -142,14 +146,7 @@ class _Cutter:
     def take(self, lexeme: Lexeme) -> None:
         kind = lexeme.kind
         if kind in CUTS:
-            kinds = {x.kind for x in self._now.lexemes}
-            column = lexeme.word == "|" or (lexeme.word == "/" and not self.done)
-            if column and kinds == {Kind.FOOT}:
-                return  # a column of feet beside the one of steps, "R/L skate"
-            self._cut(kind)
-            if lexeme.word == "&" and (self.done or not self._depth):
-                step = ClauseWords(lexemes=[lexeme], optional=True, half=self._half, ampersand=True)
-                self.done.append(step)
+            self._take_cut(lexeme)
         elif kind is Kind.FIGURE:
             self._take_figure(lexeme)
         elif kind is Kind.DIRECTION or kind is Kind.RELATION:
@@ -159,6 +156,15 @@ class _Cutter:
             self._now.lexemes.append(lexeme)
         else:
             self._now.lexemes.append(lexeme)
+
+    def _take_cut(self, lexeme: Lexeme) -> None:
+        column = lexeme.word == "|" or (lexeme.word == "/" and not self.done)
+        if column and {x.kind for x in self._now.lexemes} == {Kind.FOOT}:
+            return  # a column of feet beside the one of steps, "R/L skate"
+        self._cut(lexeme.kind)
+        if lexeme.word == "&" and (self.done or not self._depth):
+            step = ClauseWords(lexemes=[lexeme], optional=True, half=self._half, ampersand=True)
+            self.done.append(step)
 
     def finish(self) -> list[ClauseWords]:
         self._close()
@@ -197,18 +203,21 @@ class _Cutter:
 
     def _take_figure(self, lexeme: Lexeme) -> None:
         if self._figure is not None:
-            if self._belongs(self._figure, lexeme):
-                return
-            single = min(self._figure.value.lengths) == 1
-            body = lexeme.value.name in _BODY and self._figure.value.name not in _BODY
-            if single and body and not lexeme.gerund:
+            if self._belongs(self._figure, lexeme) or _tells_how(self._figure, lexeme):
                 return
             # "Pivot ½ right on L stepping R together": L is stood on.
             stands = lexeme.gerund and self._figure.value.usual_turn > 0
             turns = lexeme.value.usual_turn > 0
             self._open(0 if stands else self._carried(lexeme.start, turns=turns))
             self._now.optional = self._now.optional or lexeme.gerund
-        elif self._direction and lexeme.value.lengths[0] == 1 and self._ends_on_a_foot():
+        else:
+            self._open_before(lexeme)
+        self._figure = lexeme
+        self._now.lexemes.append(lexeme)
+
+    def _open_before(self, lexeme: Lexeme) -> None:
+        """A step said by its direction or turn alone ends before a figure that is another move."""
+        if self._direction and lexeme.value.lengths[0] == 1 and self._ends_on_a_foot():
             self._open(1)  # "together L heel": the heel is the next move
         elif self._direction == "together" and (turning := self._turning_since()):
             self._open(turning)  # "together 1/4 L scuff": feet closed do not turn any more
@@ -217,8 +226,6 @@ class _Cutter:
         elif self._direction and lexeme.gerund and lexeme.value.name in LIFTED:
             self._open(0)  # "back L sweeping R"
             self._now.optional = True
-        self._figure = lexeme
-        self._now.lexemes.append(lexeme)
 
     def _turning_since(self) -> int:
         """How many of the last lexemes are a turn behind the direction."""
@@ -348,6 +355,12 @@ class _Cutter:
         apart = several and before is not None and lexemes[-1].start - before.end > 1
         beside = at - lexemes[-1].end <= 1
         return len(named) > 1 or (apart and beside)
+
+
+def _tells_how(figure: Lexeme, lexeme: Lexeme) -> bool:
+    """ "Stomp R heel": with which part of the body a single move is made."""
+    body = lexeme.value.name in _BODY and figure.value.name not in _BODY
+    return body and min(figure.value.lengths) == 1 and not lexeme.gerund
 
 
 def _steps_behind(lexemes: Sequence[Lexeme]) -> bool:
