@@ -67,6 +67,21 @@ class Path(NamedTuple):
 
 def read_lines(text: str) -> Iterator[Line]:
     """What each line of a sheet is, in order."""
+    bodies = _bodies(text)
+    waltz = in_threes(text)
+    options = _options(bodies, waltz=waltz)
+    chosen = _cheapest(options, _context(text), _cut_off([body.text for body in bodies]))
+    placed = [
+        placed_at(line, body.offset, body.number)
+        for body, choice in zip(bodies, chosen, strict=True)
+        for line in choice.lines
+    ]
+    placed = list(_numbered_on(placed, SIX if waltz else EIGHT))
+    yield from joined_lines(placed, chosen_roles(chosen), text)
+
+
+def _bodies(text: str) -> list[Body]:
+    """The lines, put together where the page's edge cut them and parted where two stand in one."""
     bodies = []
     offset = 0
     for number, raw in enumerate(text.split("\n"), start=1):
@@ -75,27 +90,23 @@ def read_lines(text: str) -> Iterator[Line]:
         offset += len(raw) + 1
     bodies = [part for body in unwrapped(bodies, text) for part in facts_apart(body)]
     bodies = [part for body in bodies for part in eights_apart(body)]
-    column = _has_facing_column([body for _, _, body, _ in bodies])
-    plain = without_numbers([body for _, _, body, _ in bodies])
-    bodies = [
+    column = _has_facing_column([body.text for body in bodies])
+    plain = without_numbers([body.text for body in bodies])
+    return [
         body._replace(text=_bracketed(words, column))
         for words, body in zip(plain, bodies, strict=True)
     ]
-    context = _context(text)
-    waltz = in_threes(text)
-    options = [choices(body, length) for _, _, body, length in bodies]
+
+
+def _options(bodies: list[Body], *, waltz: bool) -> list[tuple[Choice, ...]]:
+    """What each line may be; steps without counts where the lines around it leave room."""
+    options = [choices(body.text, body.length) for body in bodies]
     counted = any(_counts_something(choice) for given in options for choice in given[:1])
     below_a_range = _below_a_range(options) if counted else [True] * len(options)
-    options = [
-        _with_uncounted(given, uncounted(body, length, waltz=waltz)) if own else given
-        for own, given, (_, _, body, length) in zip(below_a_range, options, bodies, strict=True)
+    return [
+        _with_uncounted(given, uncounted(body.text, body.length, waltz=waltz)) if own else given
+        for own, given, body in zip(below_a_range, options, bodies, strict=True)
     ]
-    chosen = _cheapest(options, context, _cut_off([body for _, _, body, _ in bodies]))
-    placed: list[Line] = []
-    for (number, at, _, _), choice in zip(bodies, chosen, strict=True):
-        placed.extend(placed_at(line, at, number) for line in choice.lines)
-    placed = list(_numbered_on(placed, SIX if waltz else EIGHT))
-    yield from joined_lines(placed, chosen_roles(chosen), text)
 
 
 def in_threes(text: str) -> bool:
@@ -235,41 +246,64 @@ def _cheapest(
     beam = [Path(0.0, State(), None)]
     runs_on = _runs_on(options)
     for index, plain in enumerate(options):
-        found: dict[State, Path] = {}
-        given = plain
-        if len(given) == 1 and given[0].role in {Role.NOTHING, Role.BESIDE}:
-            beam = [path._replace(trail=Trail(given[0], path.trail)) for path in beam]
+        if len(plain) == 1 and plain[0].role in {Role.NOTHING, Role.BESIDE}:
+            beam = [path._replace(trail=Trail(plain[0], path.trail)) for path in beam]
             continue
-        following = _following(options, index)
-        given = _with_headings(given)
-        apart = index > 0 and options[index - 1][0].role is Role.NOTHING
-        own_line = not cut_off[index] and not _fills_a_section(given)
-        limit = beam[0].cost + given[0].cost + _FAR
-        for path in beam:
-            for choice in given:
-                if path.cost + choice.cost > limit:
-                    break  # the choices are sorted by cost
-                if choice.role is Role.TITLE and (not path.state.head or path.state.titled):
-                    continue
-                cost, state = transition(path.state, choice, context, following)
-                if choice.role is Role.SECTION:
-                    own = apart or (own_line and _is_full(path.state, following))
-                    cost += _of_a_title(choice, following, own=own, runs_on=runs_on[index])
-                total = path.cost + choice.cost + cost
-                known = found.get(state)
-                if known is None or total < known.cost:
-                    found[state] = Path(total, state, Trail(choice, path.trail))
-        best = min(path.cost for path in found.values())
-        near = [path for path in found.values() if path.cost <= best + _FAR]
-        beam = sorted(near, key=lambda path: path.cost)[:BEAM]
+        given = _with_headings(plain)
+        around = _Around(
+            following=_following(options, index),
+            runs_on=runs_on[index],
+            apart=index > 0 and options[index - 1][0].role is Role.NOTHING,
+            own_line=not cut_off[index] and not _fills_a_section(given),
+        )
+        beam = _nearest(_gone_on(beam, given, around, context))
     last = min(beam, key=lambda path: path.cost + end_cost(path.state, context))
     return _trail(last)
 
 
-def _of_a_title(choice: Choice, following: Choice | None, *, own: bool, runs_on: bool) -> float:
-    """What the lines around it say for or against a heading: ``own`` if it stands by itself."""
-    titled = choice.cost > _UNMARKED and own and opens_section(following)
-    return _RUNS_ON * runs_on - _APART * titled
+class _Around(NamedTuple):
+    """What stands around a line: the likeliest meaning of the one ``following``, whether the one
+    above ``runs_on``, whether it is ``apart`` from it, and on a line of its own."""
+
+    following: Choice | None
+    runs_on: bool
+    apart: bool
+    own_line: bool
+
+
+def _gone_on(
+    beam: list[Path], given: tuple[Choice, ...], around: _Around, context: Context
+) -> dict[State, Path]:
+    """The cheapest way to each state behind a line."""
+    found: dict[State, Path] = {}
+    limit = beam[0].cost + given[0].cost + _FAR
+    for path in beam:
+        for choice in given:
+            if path.cost + choice.cost > limit:
+                break  # the choices are sorted by cost
+            if choice.role is Role.TITLE and (not path.state.head or path.state.titled):
+                continue
+            cost, state = transition(path.state, choice, context, around.following)
+            if choice.role is Role.SECTION:
+                cost += _of_a_title(choice, path.state, around)
+            total = path.cost + choice.cost + cost
+            known = found.get(state)
+            if known is None or total < known.cost:
+                found[state] = Path(total, state, Trail(choice, path.trail))
+    return found
+
+
+def _nearest(found: dict[State, Path]) -> list[Path]:
+    best = min(path.cost for path in found.values())
+    near = [path for path in found.values() if path.cost <= best + _FAR]
+    return sorted(near, key=lambda path: path.cost)[:BEAM]
+
+
+def _of_a_title(choice: Choice, state: State, around: _Around) -> float:
+    """What the lines around it say for or against a heading."""
+    own = around.apart or (around.own_line and _is_full(state, around.following))
+    titled = choice.cost > _UNMARKED and own and opens_section(around.following)
+    return _RUNS_ON * around.runs_on - _APART * titled
 
 
 def _runs_on(options: list[tuple[Choice, ...]]) -> list[bool]:

@@ -167,15 +167,10 @@ def uncounted(text: str, length: int, *, waltz: bool = False) -> Choice | None:
     """A line of steps without any count, in its figures' usual rhythm, when it fills fours; in a
     ``waltz`` on whole counts, when it fills threes."""
     span = Span(0, length, 0)
-    if len(text) > MAX_LINE:
+    # "(Right side)" names the steps below.
+    if len(text) > MAX_LINE or IN_BRACKETS.match(text) or not _tells_steps(text):
         return None
     seen = gauge(text)
-    # "Jazz box x2", "K step": where no foot is named every word has to be known.
-    told = seen.feet or (seen.steps and not seen.unknown and len(text) <= _SHORT_LINE)
-    if not _readable(text) or not told:
-        return None
-    if IN_BRACKETS.match(text):
-        return None  # "(Right side)" names the steps below
     words = text.strip(" \t*_>•-")
     again = repeated_behind(words)
     column_for = waltz_column if waltz else section_column
@@ -194,32 +189,40 @@ def uncounted(text: str, length: int, *, waltz: bool = False) -> Choice | None:
     )
 
 
+def _tells_steps(text: str) -> bool:
+    """ "Jazz box x2", "K step": where no foot is named every word has to be known."""
+    seen = gauge(text)
+    told = seen.feet or (seen.steps and not seen.unknown and len(text) <= _SHORT_LINE)
+    return bool(told) and _readable(text)
+
+
 def _plain_steps(text: str, span: Span) -> tuple[Choice, ...] | None:
     """Steps behind their counts, every word known: no other meaning comes near (saves time)."""
     if not _PLAIN.match(text) or has_marks(text) or OF_THE_HEAD.match(text):
         return None
     lines = counted_in_front(text, span)
-    if not lines or any(line.repeats for line in lines) or EVENT_WORDS.search(text):
+    if not lines or EVENT_WORDS.search(text) or not all(map(_is_understood, lines)):
         return None
-    known = 0
-    for line in lines:
-        seen = gauge(line.words)
-        if seen.unknown or not seen.steps or not line.words:
-            return None
-        known += seen.steps + seen.feet
     said = [number for line in lines for number in numbers(line.counts)]
-    first = lines[0].counts
-    if (
-        not said
-        or len(numbers(first)) == 1
-        or _is_long(first)
-        or (first.startswith("&") and first.endswith(" &"))
-    ):
+    if not said or not _is_plain_column(lines[0].counts):
         return None
+    seen = [gauge(line.words) for line in lines]
+    known = sum(each.steps + each.feet for each in seen)
     return (
         Choice(0.1, Role.STEPS, lines, said[0], said[-1]),
         Choice(1.9 + 0.4 * min(known, 5), Role.REMARK, (Remark(text, span),), said[0]),
     )
+
+
+def _is_understood(line: StepLine) -> bool:
+    seen = gauge(line.words)
+    return bool(seen.steps and line.words) and not seen.unknown and line.repeats is None
+
+
+def _is_plain_column(counts: str) -> bool:
+    """Neither a single number nor a range as long as a section, and with one "&" at most."""
+    opened = counts.startswith("&") and counts.endswith(" &")
+    return len(numbers(counts)) > 1 and not _is_long(counts) and not opened
 
 
 def _beside(text: str, span: Span) -> Line | None:
@@ -251,14 +254,10 @@ def _steps(text: str, span: Span) -> Iterator[Choice]:
     """Steps with counts, in every way the line can be cut, and counts alone."""
     if STATES_ORDER.match(text) or OF_THE_HEAD.match(text):
         return  # "Order: A, B, A, B(1-16)", "16 in"
-    seen: list[Cut] = []
-    for cut in (counted_in_front, counted_in_text, counted_behind):
-        lines = gaps_filled(cut(text, span))
-        if not lines or lines in seen:
-            continue
-        if cut is counted_behind and seen:
-            continue
-        seen.append(lines)
+    cuts = [gaps_filled(cut(text, span)) for cut in (counted_in_front, counted_in_text)]
+    cuts = [lines for lines in dict.fromkeys(cuts) if lines]
+    may_face = not cuts and _MAY_FACE.search(text) is not None
+    for lines in cuts or [gaps_filled(counted_behind(text, span))]:
         said = [number for line in lines for number in numbers(line.counts)]
         if not said:
             continue
@@ -266,15 +265,22 @@ def _steps(text: str, span: Span) -> Iterator[Choice]:
             bracketed = text.lstrip(" *_#>")[:1] in "[("
             yield Choice(0.8 if bracketed else 0.3, Role.COUNTS, lines, said[0], said[-1])
         else:
-            cost = _cost_of_steps(text, lines)
-            if _is_number_of(lines):
-                cost += 1.0
-                yield Choice(0.3, Role.WORDS, (Remark(text, span),))
-            yield Choice(cost, Role.STEPS, lines, said[0], said[-1])
-            if cut is counted_behind and _MAY_FACE.search(text):
-                # "R fwd [3]": the end of a line above, and what one faces behind it.
-                yield Choice(cost + 0.5, Role.WORDS, (Remark(text, span),))
-            yield from _cut_otherwise(lines, cost, said)
+            yield from _cut_so(text, lines, said, span, may_face=may_face)
+
+
+def _cut_so(
+    text: str, lines: Cut, said: list[int], span: Span, *, may_face: bool
+) -> Iterator[Choice]:
+    """A line cut into steps, and what its numbers may be otherwise."""
+    cost = _cost_of_steps(text, lines)
+    if _is_number_of(lines):
+        cost += 1.0
+        yield Choice(0.3, Role.WORDS, (Remark(text, span),))
+    yield Choice(cost, Role.STEPS, lines, said[0], said[-1])
+    if may_face:
+        # "R fwd [3]": the end of a line above, and what one faces behind it.
+        yield Choice(cost + 0.5, Role.WORDS, (Remark(text, span),))
+    yield from _cut_otherwise(lines, cost, said)
 
 
 def _cut_otherwise(lines: Cut, cost: float, said: list[int]) -> Iterator[Choice]:
@@ -411,34 +417,43 @@ def _loose(text: str, span: Span, remark: Remark, found: Sequence[Choice]) -> It
     """A title, words of steps without counts, or a remark."""
     roles = {choice.role for choice in found}
     if EVENT_WORDS.search(text) and states_events(text):
-        block = stated_block(text, span) if Role.PART not in roles else None
-        if block is not None:
-            yield Choice(0.0, Role.BLOCK, (block,))
-        told = any(
-            isinstance(x, PartHeading) and gauge(x.words).feet for c in found for x in c.lines
-        )
-        odd = (2.4 if told else 2.0) if Role.PART in roles else 0.4 if block is not None else 0.0
-        yield Choice(odd, Role.REMARK, (remark,))
+        yield from _stated(text, span, remark, found)
         return
-    counted = Role.STEPS in roles
     # The count it begins with comes along: the next count in order is hardly a remark.
     first = next((c.first for c in found if c.role is Role.STEPS), 0)
     yield Choice(_cost_of_remark(text, roles), Role.REMARK, (remark,), first)
-    if not counted and Role.COUNTS not in roles:
+    if not roles & {Role.STEPS, Role.COUNTS}:
         yield from _uncounted(text, span, remark)
     tabled = text.lstrip().startswith("|") and text.count("|") > 2
     if not _FOOTER.match(text) and not tabled and any(char.isalpha() for char in text):
-        odd = 2.0 if counted else _oddity_of_title(text) if _readable(text) else 0.0
-        odd += 1.5 if _NO_TITLE.match(fold(text)) else 0.0
-        odd += 0.6 if text.rstrip().endswith(":") or len(text.split()) > _LONG_TITLE else 0.0
-        if _SURE_HEADING.match(text) and roles & {Role.SECTION, Role.PART}:
-            odd += 1.8
-        yield Choice(0.1 + odd, Role.TITLE, (title_of(text, span),))
+        yield Choice(0.1 + _oddity_of_title(text, roles), Role.TITLE, (title_of(text, span),))
 
 
-def _oddity_of_title(text: str) -> float:
+def _stated(text: str, span: Span, remark: Remark, found: Sequence[Choice]) -> Iterator[Choice]:
+    """A sentence about a tag or restart: it may open the block of the tag's steps."""
+    if any(choice.role is Role.PART for choice in found):
+        headings = [x for choice in found for x in choice.lines if isinstance(x, PartHeading)]
+        told = any(gauge(heading.words).feet for heading in headings)
+        yield Choice(2.4 if told else 2.0, Role.REMARK, (remark,))
+        return
+    block = stated_block(text, span)
+    if block is not None:
+        yield Choice(0.0, Role.BLOCK, (block,))
+    yield Choice(0.4 if block is not None else 0.0, Role.REMARK, (remark,))
+
+
+def _oddity_of_title(text: str, roles: set[Role]) -> float:
+    """What speaks against a title: counts, words of steps, how it begins and ends, its length."""
+    odd = 2.0 if Role.STEPS in roles else _oddity_of_words(text)
+    odd += 1.5 if _NO_TITLE.match(fold(text)) else 0.0
+    odd += 0.6 if text.rstrip().endswith(":") or len(text.split()) > _LONG_TITLE else 0.0
+    sure = _SURE_HEADING.match(text) and roles & {Role.SECTION, Role.PART}
+    return odd + (1.8 if sure else 0.0)
+
+
+def _oddity_of_words(text: str) -> float:
     """Words of steps make a title odd, less so in a heading or in capitals: "# Slow Waltz"."""
-    if text.startswith("# "):
+    if text.startswith("# ") or not _readable(text):
         return 0.0
     words = text.split()
     capital = len(words) < 6 and all(word[:1].isupper() for word in words if len(word) > 3)

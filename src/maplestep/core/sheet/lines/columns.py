@@ -297,36 +297,46 @@ def _marked(text: str, start: int, end: int) -> list[Piece] | None:
     marks = list(_MARK.finditer(text, start, end))
     if not marks:
         return None if not _empty(text[start:end]) else []
-    places = [mark.span(mark.lastindex or 1) for mark in marks]
-    leads = _empty(text[start : marks[0].start()])
-    trails = _empty(text[marks[-1].end() : end])
-    if leads and not trails:
-        return list(_led_by_counts(marks, end))
-    if leads and (last := _clause_before(text, marks)) is not None:
-        return [
-            *_led_by_counts(marks[:-1], last),
-            Piece(places[-1], (last, marks[-1].start())),
-        ]
-    if not trails and step_words(text[marks[-1].end() : end]):
+    trailing = text[marks[-1].end() : end]
+    if _empty(text[start : marks[0].start()]):
+        if not _empty(trailing):
+            return list(_led_by_counts(marks, end))
+        if (last := _clause_before(text, marks)) is not None:
+            closing = Piece(_counts_at(marks[-1]), (last, marks[-1].start()))
+            return [*_led_by_counts(marks[:-1], last), closing]
+    if not _empty(trailing) and step_words(trailing):
         return None
+    return _with_trailing(_followed_by_counts(text, marks, start, end), trailing.strip())
+
+
+def _counts_at(mark: re.Match[str]) -> tuple[int, int]:
+    return mark.span(mark.lastindex or 1)
+
+
+def _followed_by_counts(
+    text: str, marks: Sequence[re.Match[str]], start: int, end: int
+) -> list[Piece]:
+    """Words with their count behind them, and behind that perhaps what one faces."""
     faced = [_FACED.match(text, mark.end(), end) for mark in marks]
-    trailing = text[marks[-1].end() : end].strip()
     ends = [each.end() if each else mark.end() for each, mark in zip(faced, marks, strict=True)]
-    pieces = [
-        Piece(place, (first, mark.start()), each[0] if each else "")
-        for place, first, mark, each in zip(places, [start, *ends], marks, faced, strict=False)
+    return [
+        Piece(_counts_at(mark), (first, mark.start()), each[0] if each else "")
+        for first, mark, each in zip([start, *ends], marks, faced, strict=False)
     ]
-    if trailing and not trails:
-        # A facing or a note on a restart behind the last count.
-        bare = _BARE_CLOCK.fullmatch(trailing)
-        pieces[-1] = pieces[-1]._replace(behind=f"({trailing})" if bare else trailing)
-    return pieces
+
+
+def _with_trailing(pieces: list[Piece], trailing: str) -> list[Piece]:
+    """A facing or a note on a restart behind the last count."""
+    if _empty(trailing):
+        return pieces
+    bare = _BARE_CLOCK.fullmatch(trailing)
+    return [*pieces[:-1], pieces[-1]._replace(behind=f"({trailing})" if bare else trailing)]
 
 
 def _led_by_counts(marks: Sequence[re.Match[str]], end: int) -> Iterator[Piece]:
     ends = [*(mark.start() for mark in marks[1:]), end]
     for mark, upto in zip(marks, ends, strict=True):
-        yield Piece(mark.span(mark.lastindex or 1), (mark.end(), upto))
+        yield Piece(_counts_at(mark), (mark.end(), upto))
 
 
 def _clause_before(text: str, marks: Sequence[re.Match[str]]) -> int | None:

@@ -168,24 +168,29 @@ def _pieces(text: str, plain: str, span: Span) -> Iterator[Fact]:
     if short:
         yield from _in_short(text, short, span)
         return
+    found = _matched(text, plain)
+    for key, match in found.items():
+        first, last = match.span(match.lastindex or 1)
+        yield Fact(text, _place(span, first, last), key, text[first:last])
+    level = _LEVEL.search(plain)
+    if level and (found or plain.strip(" *_#-|.") == level[0]):
+        yield Fact(text, span, "level", _in_full(text[level.start() : level.end()].lower()))
+    if found:
+        begins = [match.start() for match in (*found.values(), level) if match]
+        yield from _title_before(text, min(begins), span)
+
+
+def _matched(text: str, plain: str) -> dict[str, re.Match[str]]:
+    """Where each fact is said first."""
     found = [(key, match) for key, pattern in _PIECES if (match := pattern.search(plain))]
     intro = next((match for key, match in found if key == "intro"), None)
-    seen: set[str] = set()
-    begins = len(text)
+    kept: dict[str, re.Match[str]] = {}
     for key, match in found:
         inside = intro and intro.start() <= match.start() < intro.end()
-        if key in seen or (key == "counts" and (inside or _of_a_part(text, match))):
-            continue  # "start after 32 counts" is no length of the dance, nor is "A 32 counts"
-        seen.add(key)
-        group = match.lastindex or 1
-        begins = min(begins, match.start())
-        value = text[match.start(group) : match.end(group)]
-        yield Fact(text, _place(span, match.start(group), match.end(group)), key, value)
-    level = _LEVEL.search(plain)
-    if level and (seen or plain.strip(" *_#-|.") == level[0]):
-        yield Fact(text, span, "level", _in_full(text[level.start() : level.end()].lower()))
-    if seen:
-        yield from _title_before(text, min(begins, level.start()) if level else begins, span)
+        # "Start after 32 counts" is no length of the dance, nor is "A 32 counts".
+        if key != "counts" or not (inside or _of_a_part(text, match)):
+            kept.setdefault(key, match)
+    return kept
 
 
 def _in_short(text: str, said: re.Match[str], span: Span) -> Iterator[Fact]:

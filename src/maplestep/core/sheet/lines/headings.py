@@ -11,7 +11,7 @@ from ..language.gauge import opens_with_counts
 from ..language.lexicon import fold
 from ..language.numbers import IN_WORDS, number_of
 from ..model import ClaimKind, PartKind
-from ..statements import read_statements
+from ..statements import Statements, read_statements
 from .columns import counted_in_text
 from .model import PartHeading, PartSlice, SectionHeading
 from .repeats import Repetition, read_repetition
@@ -290,17 +290,23 @@ def _block(text: str, span: Span, match: re.Match[str]) -> PartHeading | None:
 def stated_block(text: str, span: Span) -> PartHeading | None:
     """ "Add the tag after wall 2": the steps below such a sentence may be those of the tag."""
     read = read_statements(text)
-    word = _BLOCK_WORD.search(fold(text))
-    kinds = [_STATED[event.kind] for event in read.events if event.kind in _STATED]
-    if not kinds and read.unclear and word is not None:
-        kinds = [_KINDS[word[1]]]
-    if not kinds or any(event.steps or event.here for event in read.events):
+    kind = _kind_stated(text, read)
+    if kind is None or any(event.steps or event.here for event in read.events):
         return None
     number = next((event.number for event in read.events if event.number), None)
-    name = kinds[0].value.capitalize() + (f" {number}" if number else "")
+    name = kind.value.capitalize() + (f" {number}" if number else "")
     lengths = {event.length for event in read.events if event.length}
     counts = lengths.pop() if len(lengths) == 1 else None
-    return PartHeading(text, span, kinds[0], name, counts)
+    return PartHeading(text, span, kind, name, counts)
+
+
+def _kind_stated(text: str, read: Statements) -> PartKind | None:
+    """The kind of the first event that has steps of its own; by its word where it is unclear."""
+    kinds = [_STATED[event.kind] for event in read.events if event.kind in _STATED]
+    if kinds:
+        return kinds[0]
+    word = _BLOCK_WORD.search(fold(text)) if read.unclear else None
+    return _KINDS[word[1]] if word is not None else None
 
 
 _BLOCK_WORD: Final = re.compile(r"\b(tag|bridge|pont|ending|finale?)\b")

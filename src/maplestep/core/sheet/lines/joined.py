@@ -40,35 +40,45 @@ def joined_lines(lines: list[Line], roles: list[Role], text: str) -> Iterator[Li
         line, role = lines[index], roles[index]
         index += 1
         partner = _partner(lines, roles, index)
-        if isinstance(line, SectionHeading) and partner is not None and tells_steps(line):
-            yield line
-            counts = lines[partner]
-            if roles[partner] is Role.COUNTS and isinstance(counts, StepLine):
-                yield from lines[index:partner]
-                yield counts._replace(words=line.words, words_at=line.words_at)
-                index = partner + 1
-            continue
-        if role is Role.COUNTS and partner is not None and roles[partner] is Role.WORDS:
-            assert isinstance(line, StepLine)
-            yield _with_words(line, lines[partner])
-            yield from (x for x in lines[index:partner])
-            index = partner + 1
-        elif role is Role.WORDS and partner is not None and roles[partner] is Role.COUNTS:
-            yield _with_counts(line, lines[partner])
-            yield from (x for x in lines[index:partner])
+        paired = _paired(line, role, lines[partner], roles[partner]) if partner is not None else ()
+        if paired and partner is not None:
+            yield from paired
+            yield from lines[index:partner]
             index = partner + 1
         elif isinstance(line, StepLine):
-            while index < len(lines) and (joined := _with_and(line, lines[index], text)):
-                line = joined
-                index += 1
-            while index < len(lines) and _goes_on(line, lines[index], roles[index]):
-                line = _run_on(line, lines[index], text)
-                index += 1
-            line, taken = _wrapped(line, lines[index : index + _WRAPPED], roles[index:], text)
-            index += taken
+            line, index = _with_the_rest(line, lines, roles, index, text)
             yield line
         else:
             yield line
+
+
+def _paired(line: Line, role: Role, other: Line, other_role: Role) -> tuple[Line, ...]:
+    """Counts and words, one in a line below the other, as one; nothing where they are no pair."""
+    if isinstance(line, SectionHeading):
+        counted = other_role is Role.COUNTS and isinstance(other, StepLine) and tells_steps(line)
+        if counted and isinstance(other, StepLine):
+            return line, other._replace(words=line.words, words_at=line.words_at)
+        return ()
+    if role is Role.COUNTS and other_role is Role.WORDS:
+        assert isinstance(line, StepLine)
+        return (_with_words(line, other),)
+    if role is Role.WORDS and other_role is Role.COUNTS:
+        return (_with_counts(line, other),)
+    return ()
+
+
+def _with_the_rest(
+    line: StepLine, lines: list[Line], roles: list[Role], index: int, text: str
+) -> tuple[StepLine, int]:
+    """A line with those below that go on with it, and where the next one is."""
+    while index < len(lines) and (joined := _with_and(line, lines[index], text)):
+        line = joined
+        index += 1
+    while index < len(lines) and _goes_on(line, lines[index], roles[index]):
+        line = _run_on(line, lines[index], text)
+        index += 1
+    line, taken = _wrapped(line, lines[index : index + _WRAPPED], roles[index:], text)
+    return line, index + taken
 
 
 def _partner(lines: list[Line], roles: list[Role], index: int) -> int | None:

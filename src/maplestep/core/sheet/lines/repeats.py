@@ -104,10 +104,13 @@ def read_repetition(text: str, *, counted: bool = False) -> Repetition | None:
     plain = fold(text)
     if counted and (bare := _bare(plain)) is not None:
         return bare
-    match = _AGAIN.match(plain) or _BEHIND.match(plain) or _SAME_AGAIN.match(plain)
-    match = match or _EQUALS.match(plain)
-    if match is None:
-        return None
+    forms = (_AGAIN, _BEHIND, _SAME_AGAIN, _EQUALS)
+    match = next((found for form in forms if (found := form.match(plain))), None)
+    return _asked(match, plain) if match is not None else None
+
+
+def _asked(match: re.Match[str], plain: str) -> Repetition | None:
+    """What is to be danced again, on which foot, and from which part."""
     said = match.groupdict()
     starting = _STARTING.search(match["rest"])
     part = _OF_PART.match(match["rest"])
@@ -121,8 +124,12 @@ def read_repetition(text: str, *, counted: bool = False) -> Repetition | None:
         mirrored=bool(_MIRROR.search(plain)),
         starting=_foot(next((s for s in starting.groups() if s), "")) if starting else None,
         back=int(said.get("back") or 0),
-        part=(part[1].replace("’", "'") if part else said.get("of") or "").capitalize(),
+        part=_named(part, said.get("of")),
     )
+
+
+def _named(part: re.Match[str] | None, of: str | None) -> str:
+    return (part[1].replace("’", "'") if part else of or "").capitalize()
 
 
 def _bare(plain: str) -> Repetition | None:
