@@ -142,24 +142,24 @@ def use_words(use: FigureUse, foot: Foot | None, language: Language) -> str:
     figure = use.figure
     # A figure of both feet is led by neither.
     words = [language.feet[foot]] if foot is not None and foot is not Foot.BOTH else []
-    shown = use.direction
-    if not shown and figure.direction in _SAID:
-        shown = figure.direction
-    elif shown == figure.direction and shown not in _SAID:
-        shown = ""
-    if figure is STEP:
-        shown = shown or "fwd"
-        if use.bare_turn:
-            words.append(language.name(figure))
-    elif not (use.bare_turn and use.turn is not None and figure.name == "full turn") or not words:
+    turned = use.bare_turn and use.turn is not None and figure.name == "full turn"
+    if use.bare_turn if figure is STEP else not (turned and words):
         words.append(language.name(figure))
-    words += _where(use, foot, shown, language)
+    words += _where(use, foot, _shown(use), language)
     if use.ending is not None:
         words.append(language.name(use.ending))
     words += _turn(use, language)
     if use.weight is not None:
         words.append(f"({_weight(use.weight, language)})")
     return " ".join(words)
+
+
+def _shown(use: FigureUse) -> str:
+    """The direction that is written: the figure's own only where it is not understood."""
+    own, said = use.figure.direction, use.direction
+    if said in ("", own):
+        said = own if own in _SAID else ""
+    return said or ("fwd" if use.figure is STEP else "")
 
 
 def _where(use: FigureUse, foot: Foot | None, shown: str, language: Language) -> list[str]:

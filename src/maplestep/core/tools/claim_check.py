@@ -15,6 +15,7 @@ from typing import Final
 from ..errors import MapleStepError
 from ..findings.registry import fit_findings
 from ..layout.engine import lay_out
+from ..layout.timeline import Timeline
 from ..primitives.counts import Cut
 from ..primitives.finding import Finding, Severity, note
 from ..primitives.moves import Span
@@ -65,12 +66,15 @@ def check_claims(text: str, routine: Routine) -> tuple[CheckedClaim, ...]:
         against: list[Finding] = [*notes, *_twice(event, events)]
         if event is not None:
             against += [f for f in found if f.place.event == event.id]
-            against += _clock_walls(event, piece, [h.wall for h in line.occurrences
-                                                   if h.event.id == event.id])  # fmt: skip
+            against += _clock_walls(event, piece, _walls_of(event, line))
         checked.append(
             CheckedClaim(text=piece, event=event, against=tuple(against), agrees=not against)
         )
     return tuple(checked)
+
+
+def _walls_of(event: Event, line: Timeline) -> list[int]:
+    return [each.wall for each in line.occurrences if each.event.id == event.id]
 
 
 def _pieces(text: str) -> Iterator[str]:

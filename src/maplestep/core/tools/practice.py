@@ -6,7 +6,7 @@ at ``speed`` times its tempo.
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from typing import Final, NamedTuple
@@ -77,23 +77,35 @@ def plan_mix(song: Song, wish: MixRequest, segments: Sequence[Segment] = ()) -> 
     lead = -unit if wish.count_in else 0
     before = song.seconds(lead)
     plan = MixPlan(lead_seconds=max(0.0, -before / wish.speed), speed=wish.speed, marks=())
-    calls = _calls(segments) if wish.calls else {}
-    marks: list[Mark] = []
-    numbers = _numbers(song, lead)
     start = int(segments[0].start) if segments else int(song.intro_counts)
     led_in = range(start - min(LED_IN, unit), start) if wish.count_in else range(0)
-    hushed = {count + more for count in calls for more in (0, 1)}
+    numbers = _numbers(song, lead)
+    calls = _calls(segments) if wish.calls else {}
+    words = calls | {
+        count: str(number)
+        for count, number in _audible(song, wish, numbers, calls).items()
+        if wish.spoken or count in led_in
+    }
+    marks: list[Mark] = []
     for count, number in numbers.items():
         at = plan.at(song.seconds(count))
         if wish.clicks or count < 0:
             marks.append(Mark(at, ONE if number == 1 else CLICK))
-        if count in calls:
-            marks.append(Mark(at, calls[count]))
-        elif count in hushed or not (wish.spoken or count in led_in):
-            continue
-        elif number % 2 or _is_slow(song, count, wish.speed):
-            marks.append(Mark(at, str(number)))
+        if count in words:
+            marks.append(Mark(at, words[count]))
     return MixPlan(lead_seconds=plan.lead_seconds, speed=wish.speed, marks=tuple(sorted(marks)))
+
+
+def _audible(
+    song: Song, wish: MixRequest, numbers: Mapping[int, int], calls: Mapping[int, str]
+) -> dict[int, int]:
+    """The numbers there is time to say: every second one in fast music, none beside a call."""
+    hushed = {count + more for count in calls for more in (0, 1)}
+    return {
+        count: number
+        for count, number in numbers.items()
+        if count not in hushed and (number % 2 or _is_slow(song, count, wish.speed))
+    }
 
 
 def _numbers(song: Song, lead: int) -> dict[int, int]:

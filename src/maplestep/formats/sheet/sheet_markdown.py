@@ -25,15 +25,21 @@ def write_markdown(reading: Reading, style: Style) -> str:
             lines += [part.heading, ""]
             continue
         if several or part.kind is not PartKind.PART:
-            named = f"Part {part.name}" if part.kind is PartKind.PART else part.name
-            plain = isinstance(heading_in(part.heading, Span(0, len(part.heading), 0)), PartHeading)
-            own = plain and states_events(part.heading)
-            lines += [f"## {part.heading if own else f'{named} ({part.counts} counts)'}", ""]
+            lines += [f"## {_heading(part)}", ""]
         lines += _sections(part, goes_on=bool(style.goes_on))
     figures = [line for line in reading.lines if isinstance(line, FigureLine)]
     lines += [text for each in figures for text in (each.text.strip(), "")]
     lines += [line for note in sheet.notes for line in (f"> {note}", "")]
     return "\n".join(lines).rstrip() + "\n"
+
+
+def _heading(part: PrintedPart) -> str:
+    """The part's own heading where it says when it is danced, else its name and length."""
+    plain = isinstance(heading_in(part.heading, Span(0, len(part.heading), 0)), PartHeading)
+    if plain and states_events(part.heading):
+        return part.heading
+    named = f"Part {part.name}" if part.kind is PartKind.PART else part.name
+    return f"{named} ({part.counts} counts)"
 
 
 def _sections(part: PrintedPart, *, goes_on: bool) -> Iterator[str]:

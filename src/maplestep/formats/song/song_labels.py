@@ -6,6 +6,7 @@ Read: phrases as well as beats (labels that are numbers, as a beat counter write
 from __future__ import annotations
 
 import math
+from collections.abc import Iterator
 from typing import Final
 
 from ...core.errors import FileError, Message
@@ -36,8 +37,26 @@ def _one_line(text: str) -> str:
 
 def read_labels(raw: bytes) -> ImportedSong:
     """Phrases, cue points (labels without length) and beats of a label track. Raises FileError."""
-    rows: list[tuple[float, float, str]] = []
-    for number, line in enumerate(decode_text(raw).splitlines(), start=1):
+    rows = sorted(_rows(decode_text(raw)))
+    if not rows:
+        raise FileError("There are no labels in this file.")
+    beats = [row for row in rows if row[2].rstrip(".").isdigit()]
+    if len(beats) < _FEW_BEATS or len(beats) * 2 <= len(rows):
+        return ImportedSong(segments=_segments(rows), cues=_points(rows))
+    rest = [row for row in rows if row not in beats]
+    return ImportedSong(
+        beats=tuple(dict.fromkeys(row[0] for row in beats)),
+        one=next((n for n, row in enumerate(beats) if row[2].rstrip(".") == "1"), 0),
+        segments=_segments(rest),
+        cues=_points(rest),
+    )
+
+
+_FEW_BEATS: Final = 4
+
+
+def _rows(text: str) -> Iterator[tuple[float, float, str]]:
+    for number, line in enumerate(text.splitlines(), start=1):
         # A line that begins with a backslash holds frequencies of the label above it.
         if not line.strip() or line.startswith("\\"):
             continue
@@ -46,21 +65,7 @@ def read_labels(raw: bytes) -> ImportedSong:
                 Message("A label track has up to {most_lines:,} lines.", most_lines=_MOST_LINES),
                 line=number,
             )
-        rows.append(_label(line, number))
-    if not rows:
-        raise FileError("There are no labels in this file.")
-    rows.sort()
-    beats = [row for row in rows if row[2].rstrip(".").isdigit()]
-    if len(beats) >= 4 and len(beats) * 2 > len(rows):
-        rest = [row for row in rows if row not in beats]
-        ones = [n for n, row in enumerate(beats) if row[2].rstrip(".") == "1"]
-        return ImportedSong(
-            beats=tuple(dict.fromkeys(row[0] for row in beats)),
-            one=ones[0] if ones else 0,
-            segments=_segments(rest),
-            cues=_points(rest),
-        )
-    return ImportedSong(segments=_segments(rows), cues=_points(rows))
+        yield _label(line, number)
 
 
 def _label(line: str, number: int) -> tuple[float, float, str]:

@@ -167,10 +167,25 @@ class _Said:
             case "note_on" if message.velocity:
                 self.first_note = min(tick, tick if self.first_note is None else self.first_note)
 
+    def metre(self, ticks_per_quarter: int) -> tuple[int, Fraction]:
+        """The beats of a bar as notated, and the ticks of a beat as it is felt."""
+        _, upper, lower = self.signature or (0, 4, 4)
+        # Six-eight and its like are felt in dotted quarters.
+        dotted = lower == 8 and upper % 3 == 0
+        return upper, Fraction(ticks_per_quarter) * (Fraction(3, 2) if dotted else 1)
 
-def _sketch(file: mido.MidiFile, name: str) -> ImportedSong:
-    if file.ticks_per_beat <= 0:
-        raise FileError("This MIDI file counts in film frames, not in beats. Save it with a tempo.")
+    def first_beat(self, per_beat: Fraction) -> int:
+        """The tick of the first beat: the first marker, the signature, or the first note's."""
+        start = self.signature[0] if self.signature else 0
+        if self.markers:
+            return self.markers[0][0]
+        if start == 0 and self.first_note:
+            return self.first_note - self.first_note % round(per_beat)
+        return max(start, 0)
+
+
+def _said(file: mido.MidiFile) -> _Said:
+    """What all tracks say, on one line of ticks."""
     said = _Said()
     for track in file.tracks:
         tick = 0
@@ -178,16 +193,17 @@ def _sketch(file: mido.MidiFile, name: str) -> ImportedSong:
             tick += message.time
             said.take(tick, message)
         said.end = max(said.end, tick)
-    tempi, markers, end = said.tempi, said.markers, said.end
-    start, metre, lower = said.signature or (0, 4, 4)
-    # Six-eight and its like are felt in dotted quarters.
-    per_beat = Fraction(file.ticks_per_beat) * (
-        Fraction(3, 2) if lower == 8 and metre % 3 == 0 else 1
-    )
-    clock = _Clock(tempi, file.ticks_per_beat)
-    zero = markers[0][0] if markers else max(start, 0)
-    if not markers and start == 0 and said.first_note:
-        zero = said.first_note - said.first_note % round(per_beat)
+    return said
+
+
+def _sketch(file: mido.MidiFile, name: str) -> ImportedSong:
+    if file.ticks_per_beat <= 0:
+        raise FileError("This MIDI file counts in film frames, not in beats. Save it with a tempo.")
+    said = _said(file)
+    markers, end = said.markers, said.end
+    metre, per_beat = said.metre(file.ticks_per_beat)
+    clock = _Clock(said.tempi, file.ticks_per_beat)
+    zero = said.first_beat(per_beat)
     count = int((end - zero) / per_beat)
     if count < 1:
         raise FileError("There is no music in this MIDI file: it has no length.")

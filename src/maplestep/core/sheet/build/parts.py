@@ -442,12 +442,7 @@ class PartBuilder:
 
     def _option(self, passage: Passage, words: str, words_at: int, span: Span) -> Option:
         start, end, landings = passage
-        fitted = fit_line(words, len(landings), False, self._lexicon)
-        if fitted.how or fitted.unknown or not fitted.uses:
-            landings = tuple(Fraction(n) for n in range(int(start), int(end)))
-            fitted = fit_line(words, len(landings), True, self._lexicon)
-        if fitted.how == "rhythm":
-            landings = tuple(at + start for at in parse_counts(fitted.rhythm).positions)
+        fitted, landings = self._option_fitted(passage, words)
         known = bool(fitted.uses) and fitted.how != "short" and not fitted.unknown
         before = [(m, w) for m, w in zip(self.moves, self._weights, strict=True) if m.at < start]
         weight = before[-1][1] if before else self._start
@@ -470,6 +465,17 @@ class PartBuilder:
             span=span,
             known=known,
         )
+
+    def _option_fitted(self, passage: Passage, words: str) -> tuple[Fitted, tuple[Fraction, ...]]:
+        """An option danced on the landings it stands for, or else on whole counts."""
+        start, end, landings = passage
+        fitted = fit_line(words, len(landings), False, self._lexicon)
+        if fitted.how or fitted.unknown or not fitted.uses:
+            landings = tuple(Fraction(n) for n in range(int(start), int(end)))
+            fitted = fit_line(words, len(landings), True, self._lexicon)
+        if fitted.how == "rhythm":
+            landings = tuple(at + start for at in parse_counts(fitted.rhythm).positions)
+        return fitted, landings
 
     def _passages(self, counts: str, words: str) -> Iterator[Passage]:
         """What an option may stand for, the likeliest first."""

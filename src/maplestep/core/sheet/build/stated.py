@@ -76,18 +76,15 @@ class Stated:
         A block has its wall elsewhere; in the ``head`` "1 restart" or a title may stand.
         """
         read = read_statements(text)
-        self.findings.extend(
-            reading_findings.statement_unclear(where.span, each)
-            for each in read.unclear
-            if each.statement is None and not ((where.block or head) and each.why == "wall")
-        )
         label = _label(_FOOTNOTE.match(text))
-        self._open.extend(
-            _Open(each, where, label)
-            for each in read.unclear
-            if each.statement and each.why != "wall"
-        )
-        known = [u.statement for u in read.unclear if u.statement and u.why == "wall"]
+        known: list[Statement] = []
+        for each in read.unclear:
+            if each.statement is None and not (each.why == "wall" and (where.block or head)):
+                self.findings.append(reading_findings.statement_unclear(where.span, each))
+            elif each.statement is not None and each.why == "wall":
+                known.append(each.statement)
+            elif each.statement is not None:
+                self._open.append(_Open(each, where, label))
         for said in (*read.events, *known):
             here = said.here and said.after is None and where.reached
             self._put(said.put_at(where.reached) if here else said, where)

@@ -84,17 +84,19 @@ def _goes_on(above: Body, below: Body) -> bool:
         return _goes_on_within(above, marks, below)  # the counts stand in front
     if not marks:
         # Words in front of a count below may be its own, under a title.
-        closed = first is not None and _CLOSES.match(below.text) is not None
-        # "[9-16]" alone opens the next eight; it closes no line.
-        said = _numbers(first) if first is not None else ()
-        closed = closed and (len(said) < 2 or said[-1] - said[0] < _LONG)
-        return closed and _says_steps(above.text) and _is_open(above.text)
+        return _closes(first, below) and _says_steps(above.text) and _is_open(above.text)
     if not _SMALL.match(below.text) or not _is_open(above.text[marks[-1].end() :]):
         return False
     if first is None:
         return _says_steps(below.text)
     last = max((n for mark in marks for n in _numbers(mark)), default=0)
     return (*_numbers(first), last)[0] in {last, last + 1}  # "(&)" goes on from any count
+
+
+def _closes(first: re.Match[str] | None, below: Body) -> bool:
+    """Does a line begin with the count of the words above? "[9-16]" alone opens the next eight."""
+    said = _numbers(first) if first is not None and _CLOSES.match(below.text) else ()
+    return bool(said) and said[-1] - said[0] < _LONG
 
 
 def _goes_on_within(above: Body, marks: list[re.Match[str]], below: Body) -> bool:

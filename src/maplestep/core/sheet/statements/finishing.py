@@ -122,15 +122,20 @@ class Finishing(Slots):
             self._steps_behind(drafts[0])
         for draft in drafts:
             self._finish(draft, events, unclear)
-        lost = [token for token in self._numbers if self._lost(token)]
-        if events and lost:
-            said = self._text[lost[0].start : lost[0].end].strip()
-            unclear.append(Unclear(why="number", said=said, start=0, end=len(self._plain)))
+        if events:
+            unclear += self._number_lost()
         return Statements(
             # A number that fits nowhere may be any statement's; a place the sheet knows is its own.
             events=tuple(_gathered(events)) if all(u.statement for u in unclear) else (),
             unclear=tuple(unclear),
         )
+
+    def _number_lost(self) -> Iterator[Unclear]:
+        """The first number that no statement has taken."""
+        lost = next((token for token in self._numbers if self._lost(token)), None)
+        if lost is not None:
+            said = self._text[lost.start : lost.end].strip()
+            yield Unclear(why="number", said=said, start=0, end=len(self._plain))
 
     def _steps_behind(self, draft: Draft) -> None:
         """ "Tag, end of wall 3: 4 claps", "tag after wall 3, rocking chair R, start over": its
@@ -169,15 +174,17 @@ class Finishing(Slots):
             if one.kind is None and one.walls and one.after is not None:
                 one.kind, one.kind_token, one.hard = other.kind, other.kind_token, other.hard
         for draft in self._drafts:
-            if draft.kind is None and draft.walls and draft.after is None and self._open:
-                self._place_counts(draft, number_of(self._open["counts"]))
-            short = draft.kind is None and draft.walls and draft.after is not None
-            if short and _ONLY.search(self._plain):
-                draft.kind, draft.kind_token, draft.hard = ClaimKind.RESTART, SHORT_WALL, True
-            elif draft.kind is None and draft.walls and self._danced_behind(draft):
-                continue
-            elif draft.kind is None and draft.walls and self._happens(draft):
-                draft.kind, draft.asks = ClaimKind.RESTART, draft.asks or "kind"
+            if draft.kind is None and draft.walls:
+                self._name_kind(draft)
+
+    def _name_kind(self, draft: Draft) -> None:
+        """What happens on a wall for which no word says it."""
+        if draft.after is None and self._open:
+            self._place_counts(draft, number_of(self._open["counts"]))
+        if draft.after is not None and _ONLY.search(self._plain):
+            draft.kind, draft.kind_token, draft.hard = ClaimKind.RESTART, SHORT_WALL, True
+        elif not self._danced_behind(draft) and self._happens(draft):
+            draft.kind, draft.asks = ClaimKind.RESTART, draft.asks or "kind"
 
     @staticmethod
     def _place_counts(draft: Draft, number: int) -> None:

@@ -176,10 +176,8 @@ class Slots:
             self._put_kind(token, ClaimKind.TAG)  # "wall 5 has 2 extra counts": behind its own
             self._now.at_end = True
         now = self._now
-        before = self._tokens[index - 1].name if index else ""
-        if (now.kind in WITH_LENGTH and now.length is None) or (
-            before in {"add", "hold"} and now.length is None
-        ):
+        added = index > 0 and self._tokens[index - 1].name in {"add", "hold"}
+        if now.length is None and (added or now.kind in WITH_LENGTH):
             now.length = number
         elif now.kind in {*STOPS, ClaimKind.ENDING} and now.after is None:
             now.after, now.after_words = Fraction(number), str(number)
