@@ -171,17 +171,24 @@ class _Player:
             self._add(_DRUMS, _SNARE, 84, beat)
             self._add(_DRUMS, _TOM, 84, beat, part=self.late)
             return
-        kicks = (0,) if self.bar == 3 else (0, 2)
-        if place in kicks or (self.kind is PhraseKind.CHORUS and self.bar == 4):
-            self._add(_DRUMS, _KICK, 108 if place == 0 else 92, beat)
-        if (self.bar == 4 and place % 2 == 1) or (
-            self.bar == 3 and place == 2 and self.kind is PhraseKind.CHORUS
-        ):
-            self._add(_DRUMS, _SNARE if self.kind is not PhraseKind.BRIDGE else _STICK, 92, beat)
+        self._kick_and_snare(beat, place)
         top = _RIDE if self.kind is PhraseKind.CHORUS else _HAT
         self._add(_DRUMS, top, 70, beat)
         if not stops and (not self.swing or place % 2 == 1) and self.bar == 4:
             self._add(_DRUMS, top, 52, beat, part=self.late)
+
+    def _kick_and_snare(self, beat: int, place: int) -> None:
+        """In fours kicks on 1 and 3 and the snare on 2 and 4, in threes a kick on 1; a chorus has
+        more of both."""
+        chorus = self.kind is PhraseKind.CHORUS
+        if self.bar == 3:
+            kicks, snares = {0}, {2} if chorus else set()
+        else:
+            kicks, snares = set(range(4)) if chorus else {0, 2}, {1, 3}
+        if place in kicks:
+            self._add(_DRUMS, _KICK, 108 if place == 0 else 92, beat)
+        if place in snares:
+            self._add(_DRUMS, _SNARE if self.kind is not PhraseKind.BRIDGE else _STICK, 92, beat)
 
     def _stop_chord(self, beat: int, chord: Chord) -> None:
         self._add(_BASS, 36 + (self.key + chord[0]) % 12, 104, beat, long=1.0)

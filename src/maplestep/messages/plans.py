@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 from fractions import Fraction
 
 from ..core.layout.timeline import EventOccurrence, Segment, SegmentKind, Timeline
 from ..core.planner.price import CostItem, Reason
 from ..core.routine.event_words import event_name
 from ..core.routine.model import EventKind
+from ..core.routine.sequence import Item
 from ..core.song.model import PlacedPhrase
 from .words import fact, opened, text
 
@@ -53,15 +54,10 @@ def order_reasons(timeline: Timeline) -> list[tuple[int, str]]:
     hits = {placed.index for placed in timeline.phrase_hits}
     found = []
     for placed in timeline.routine.song.placed:
-        within = [
-            p
-            for p in timeline.segments
-            if p.item is not None and not p.goes_on and placed.start <= p.start < placed.end
-        ]
-        made = [items[p.item] for p in within if p.item is not None]
-        if not any(item.first is not None or item.counts or _is_tag(p) for item, p in
-                   zip(made, within, strict=True)):  # fmt: skip
+        within = [(p, items[p.item]) for p in _begun_in(timeline, placed) if p.item is not None]
+        if not any(_is_put_in(segment, item) for segment, item in within):
             continue
+        made = [item for _, item in within]
         parts = ", ".join(item.text for item in made)
         words = text("plan.fill", parts=parts)
         following = next((p for p in timeline.segments if p.start == placed.end), None)
@@ -70,12 +66,20 @@ def order_reasons(timeline: Timeline) -> list[tuple[int, str]]:
             words = text("plan.fill-next", parts=parts, phrase=after.name, part=following.name)
         counts = placed.phrase.counts
         words = text("plan.phrase-has", phrase=placed.name, counts=counts, lead=words)
-        found.append((within[0].wall, text("plan.alone", lead=words)))
+        found.append((within[0][0].wall, text("plan.alone", lead=words)))
     return found
 
 
-def _is_tag(segment: Segment) -> bool:
-    return segment.kind is SegmentKind.TAG
+def _begun_in(timeline: Timeline, placed: PlacedPhrase) -> Iterator[Segment]:
+    """The segments that begin in a phrase."""
+    for segment in timeline.segments:
+        if not segment.goes_on and placed.start <= segment.start < placed.end:
+            yield segment
+
+
+def _is_put_in(segment: Segment, item: Item) -> bool:
+    """Is it a tag, a wait, or a part that is cut, and no whole part?"""
+    return item.first is not None or bool(item.counts) or segment.kind is SegmentKind.TAG
 
 
 def _what(timeline: Timeline, there: EventOccurrence) -> str:

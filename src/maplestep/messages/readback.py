@@ -79,38 +79,26 @@ class _Speaker:
 
     def _wall(self, group: list[Segment]) -> str:
         first = group[0]
-        phrased = first.item is not None
-        if first.kind is not SegmentKind.WALL:
-            head = self._words.fact("part", first.name)
-        elif phrased:
-            begun = next((span.phrase for span in first.phrases if span.starts), None)
-            head = self._say(
-                "part",
-                n=first.wall,
-                part=first.name,
-                phrase=self._say("with", phrase=self._words.fact("phrase", begun.name))
-                if begun is not None
-                else "",
-                starts=clock(first.start_facing),
-            )
-        else:
-            head = self._say("wall", n=first.wall, starts=clock(first.start_facing))
         said = [clause for segment in group for clause in self._clauses(segment, group)]
         if first.changed is not None:
             said.insert(0, self._changed(first))
-        cues: dict[str, None] = dict.fromkeys(
-            p.event.cue for p in group if p.event is not None and p.event.cue
-        )
-        if first.changed is not None and first.changed.cue:
-            cues[first.changed.cue] = None
-        if phrased:
-            # A part begins with its phrase: what announces the one announces the other.
-            spans = [span for segment in group for span in segment.phrases if span.starts]
-            cues.update(dict.fromkeys(s.phrase.phrase.cue for s in spans if s.phrase.phrase.cue))
-        said += [self._say("listen", cue=cue) for cue in cues]
+        said += [self._say("listen", cue=cue) for cue in dict.fromkeys(_cues(group)) if cue]
         if group[-1] is self._line.segments[-1]:
             said += self._finish(group[-1])
-        return self._say("line", head=head, said=self._say("and").join(said))
+        return self._say("line", head=self._opening(first), said=self._say("and").join(said))
+
+    def _opening(self, first: Segment) -> str:
+        """Which wall or part it is, and where it starts."""
+        if first.kind is not SegmentKind.WALL:
+            return self._words.fact("part", first.name)
+        starts = clock(first.start_facing)
+        if first.item is None:
+            return self._say("wall", n=first.wall, starts=starts)
+        begun = next((span.phrase for span in first.phrases if span.starts), None)
+        phrase = ""
+        if begun is not None:
+            phrase = self._say("with", phrase=self._words.fact("phrase", begun.name))
+        return self._say("part", n=first.wall, part=first.name, phrase=phrase, starts=starts)
 
     def _clauses(self, segment: Segment, group: list[Segment]) -> Iterator[str]:
         ends = clock(segment.end_facing)
@@ -210,3 +198,15 @@ class _Speaker:
             return [self._say("finish-half")]
         side = "right" if turn > 0 else "left"
         return [self._say("finish", turn=amount_words(turn), side=self._words.fact("side", side))]
+
+
+def _cues(group: list[Segment]) -> Iterator[str]:
+    """What in the music announces the events of a wall, and its part."""
+    first = group[0]
+    yield from (segment.event.cue for segment in group if segment.event is not None)
+    if first.changed is not None:
+        yield first.changed.cue
+    if first.item is not None:
+        # A part begins with its phrase: what announces the one announces the other.
+        spans = (span for segment in group for span in segment.phrases if span.starts)
+        yield from (span.phrase.phrase.cue for span in spans)

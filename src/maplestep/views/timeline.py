@@ -6,7 +6,7 @@ browser draws is said here, so that it computes nothing of the trade.
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 from typing import Literal
 
 from pydantic import BaseModel
@@ -192,8 +192,6 @@ def timeline_view(checked: CheckedRoutine, *, title: str = "") -> TimelineView:
     timeline = checked.timeline
     routine = timeline.routine
     song, sheet = routine.song, routine.sheet
-    danced = {placed.index for placed in timeline.danced_phrases}
-    hits = {placed.index for placed in timeline.phrase_hits}
     wall = sheet.wall
     single = wall if len(sheet.danced) == 1 else None
     return TimelineView(
@@ -210,16 +208,9 @@ def timeline_view(checked: CheckedRoutine, *, title: str = "") -> TimelineView:
         dance_walls=walls_in_dance(single.net_turn) if single else None,
         dance_turn=fact("turn", net_turn_words(wall.net_turn)) if wall else "",
         tags=[part.name for part in sheet.parts if part.kind.value == "tag"],
-        hits=len(hits),
-        phrases_danced=len(danced),
-        phrases=[
-            _phrase_view(
-                placed,
-                song.seconds(placed.start),
-                placed.index in hits if placed.index in danced else None,
-            )
-            for placed in song.placed
-        ],
+        hits=len({placed.index for placed in timeline.phrase_hits}),
+        phrases_danced=len({placed.index for placed in timeline.danced_phrases}),
+        phrases=list(_phrase_views(timeline)),
         count_labels={part.name: count_labels(part, count_unit(sheet)) for part in sheet.parts},
         segments=segment_views(timeline),
         occurrences=[_occurrence_view(timeline, there) for there in timeline.occurrences],
@@ -232,6 +223,16 @@ def timeline_view(checked: CheckedRoutine, *, title: str = "") -> TimelineView:
         findings=[finding_view(finding) for finding in checked.findings],
         sheet_findings=[finding_view(finding) for finding in checked.sheet_findings],
     )
+
+
+def _phrase_views(timeline: Timeline) -> Iterator[PhraseView]:
+    """Every phrase of the song; whether one that is danced begins with count 1 of something."""
+    danced = {placed.index for placed in timeline.danced_phrases}
+    hits = {placed.index for placed in timeline.phrase_hits}
+    song = timeline.routine.song
+    for placed in song.placed:
+        hit = placed.index in hits if placed.index in danced else None
+        yield _phrase_view(placed, song.seconds(placed.start), hit)
 
 
 def _phrase_view(placed: PlacedPhrase, seconds: float, hit: bool | None) -> PhraseView:

@@ -11,7 +11,7 @@ from collections import Counter
 from collections.abc import Callable, Iterator
 from dataclasses import replace
 from itertools import islice
-from typing import Final
+from typing import Final, NamedTuple
 
 from ..primitives.finding import Finding, Severity, SheetEdit
 from ..sheet.write.edits import FOOT_WORD, applied, other_side
@@ -32,45 +32,83 @@ def with_repairs(text: str, findings: tuple[Finding, ...], finds: Finds) -> tupl
     The cause is tried before its consequences, as it stands before them in the text; a finding
     that went with the repair of an earlier one is that one's consequence.
     """
-    findings = _below_unread(findings)
-    before = Counter(_key(f) for f in findings if f.severity is not Severity.KNOW)
-    left = min(_MOST_TRIED, _LINES_READ // (text.count("\n") + 1), _READ // (len(text) + 1))
-    kept: list[Finding] = []
-    folded: Counter[_Key] = Counter()
-    for finding in _causes_first(findings):
+    repairs = _Repairs(text, _below_unread(findings), finds)
+    for finding in _causes_first(repairs.findings):
+        repairs.take(finding)
+    return tuple(sorted(repairs.kept, key=lambda f: f.place.span.start if f.place.span else 0))
+
+
+class _Tried(NamedTuple):
+    """A change that helps, and what is still found in the sheet changed so."""
+
+    edit: SheetEdit
+    left: Counter[_Key]
+
+
+class _Repairs:
+    """The findings kept so far, and those that went with the repair of another one."""
+
+    def __init__(self, text: str, findings: tuple[Finding, ...], finds: Finds) -> None:
+        self._text, self.findings, self._finds = text, findings, finds
+        self._before = Counter(_key(f) for f in findings if f.severity is not Severity.KNOW)
+        lines, size = text.count("\n") + 1, len(text) + 1
+        self._tries = min(_MOST_TRIED, _LINES_READ // lines, _READ // size)
+        self.kept: list[Finding] = []
+        self._folded: Counter[_Key] = Counter()
+
+    def take(self, finding: Finding) -> None:
+        """Keep a finding with the repair that works, or leave out one that came of another."""
         key = _key(finding)
-        if folded[key] > 0:
-            folded[key] -= 1
-            continue
-        best: tuple[SheetEdit, Counter[_Key]] | None = None
-        others: list[SheetEdit] = []
-        if finding.fix is None and finding.severity is not Severity.KNOW:
-            for edit in islice(_candidates(text, finding), min(_EACH, max(left, 0))):
-                left -= 1
-                after = _keys(finds(applied(text, edit)))
-                if finding.code in _EITHER and _better(after, before, key):
-                    others.append(edit)
-                # The least change comes first; a later one has to mend clearly more.
-                if _better(after, before, key) and (
-                    best is None or after.total() < best[1].total() - 1
-                ):
-                    best = edit, after
-        if best is None:
-            kept.append(finding)
-            continue
-        gone = before - best[1]
+        if _take(self._folded, key):
+            return
+        helping = list(self._helping(finding, key))
+        if not helping:
+            self.kept.append(finding)
+            return
+        best = _least_change(helping)
+        taken = self._gone_with(best, finding, key)
+        self._folded.update(_key(f) for f in taken)
+        self.kept = [f for f in self.kept if not any(f is other for other in taken)]
+        either = helping if finding.code in _EITHER else []
+        self.kept.append(
+            replace(
+                finding,
+                fix=best.edit,
+                others=tuple(tried.edit for tried in either if tried.edit != best.edit),
+                consequences=(*finding.consequences, *taken),
+            )
+        )
+
+    def _helping(self, finding: Finding, key: _Key) -> Iterator[_Tried]:
+        """The changes after which the finding is gone and nothing else has become wrong."""
+        if finding.fix is not None or finding.severity is Severity.KNOW:
+            return
+        for edit in islice(_candidates(self._text, finding), min(_EACH, max(self._tries, 0))):
+            self._tries -= 1
+            after = _keys(self._finds(applied(self._text, edit)))
+            if _better(after, self._before, key):
+                yield _Tried(edit, after)
+
+    def _gone_with(self, best: _Tried, finding: Finding, key: _Key) -> list[Finding]:
+        """The other findings that the repair takes away, where it does not write over them."""
+        gone = self._before - best.left
         gone[key] -= 1
-        taken = [
+        return [
             f
-            for f in findings
-            if f is not finding and not _rewritten(text, best[0], f) and _take(gone, _key(f))
+            for f in self.findings
+            if f is not finding
+            and not _rewritten(self._text, best.edit, f)
+            and _take(gone, _key(f))
         ]
-        folded.update(_key(f) for f in taken)
-        kept = [f for f in kept if not any(f is other for other in taken)]
-        below = (*finding.consequences, *taken)
-        further = tuple(edit for edit in others if edit != best[0])
-        kept.append(replace(finding, fix=best[0], others=further, consequences=below))
-    return tuple(sorted(kept, key=lambda f: f.place.span.start if f.place.span else 0))
+
+
+def _least_change(helping: list[_Tried]) -> _Tried:
+    """The least change comes first; a later one has to mend clearly more."""
+    best = helping[0]
+    for tried in helping[1:]:
+        if tried.left.total() < best.left.total() - 1:
+            best = tried
+    return best
 
 
 _EITHER: Final = frozenset({"sheet.figure-described"})
@@ -107,18 +145,21 @@ def _below_unread(findings: tuple[Finding, ...]) -> tuple[Finding, ...]:
     cause = next((f for f in findings if f.code.startswith(_UNREAD)), None)
     if cause is None:
         return findings
-    line = cause.place.span.line if cause.place.span else 0
-    whole = {"sheet.walls", "sheet.walls-no-turn", "sheet.event-facing"}
-    if cause.code in _UNCOUNTED:
-        whole |= _COUNTED
-    taken = [
-        f
-        for f in findings
-        if f.code in _JUDGED | whole
-        and (f.code in whole or (f.place.span is not None and f.place.span.line >= line))
-    ]
+    taken = [f for f in findings if _comes_of(f, cause)]
     rest = (f for f in findings if not any(f is other for other in taken))
     return tuple(replace(f, consequences=tuple(taken)) if f is cause else f for f in rest)
+
+
+def _comes_of(finding: Finding, cause: Finding) -> bool:
+    """Is it about the whole dance, or about feet and facings behind the cause?"""
+    if finding.code in _WHOLE or (cause.code in _UNCOUNTED and finding.code in _COUNTED):
+        return True
+    line = cause.place.span.line if cause.place.span else 0
+    span = finding.place.span
+    return finding.code in _JUDGED and span is not None and span.line >= line
+
+
+_WHOLE: Final = frozenset({"sheet.walls", "sheet.walls-no-turn", "sheet.event-facing"})
 
 
 def _take(gone: Counter[_Key], key: _Key) -> bool:

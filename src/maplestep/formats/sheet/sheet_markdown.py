@@ -19,7 +19,7 @@ def write_markdown(reading: Reading, style: Style) -> str:
     sheet = printed(reading, style)
     several = sum(1 for part in sheet.parts if part.kind is PartKind.PART) > 1
     lines = [f"# {sheet.title or 'Step sheet'}", ""]
-    lines += [line for fact in sheet.facts for line in (f"**{fact}**", "")]
+    lines += _spaced([f"**{fact}**" for fact in sheet.facts])
     for part in sheet.parts:
         if part.kind is PartKind.CHANGE:
             lines += [part.heading, ""]
@@ -27,10 +27,15 @@ def write_markdown(reading: Reading, style: Style) -> str:
         if several or part.kind is not PartKind.PART:
             lines += [f"## {_heading(part)}", ""]
         lines += _sections(part, goes_on=bool(style.goes_on))
-    figures = [line for line in reading.lines if isinstance(line, FigureLine)]
-    lines += [text for each in figures for text in (each.text.strip(), "")]
-    lines += [line for note in sheet.notes for line in (f"> {note}", "")]
+    figures = [each.text.strip() for each in reading.lines if isinstance(each, FigureLine)]
+    lines += _spaced([*figures, *(f"> {note}" for note in sheet.notes)])
     return "\n".join(lines).rstrip() + "\n"
+
+
+def _spaced(paragraphs: list[str]) -> Iterator[str]:
+    for paragraph in paragraphs:
+        yield paragraph
+        yield ""
 
 
 def _heading(part: PrintedPart) -> str:

@@ -90,13 +90,16 @@ def _ended(named: list[FigureUse], steps: Sequence[FigureUse], landings: int) ->
     if first is None or second is None:
         return named
     turns = any(use.asks_turn for use in (*named, *steps))
-    before = zip(first[:-1], second[:-1], strict=True)
-    same = all(_alike(a, b, turns) for a, b in before) and first[-1].foot is second[-1].foot
-    if not same:
+    if not _alike_but_last(first, second, turns):
         return named
     if closes is STEP and not _may_end_so(figure.figure, first, second[-1]):
         return named
     return [replace(figure, ending=closes, ending_direction=second[-1].direction)]
+
+
+def _alike_but_last(first: Sequence[Move], second: Sequence[Move], turns: bool) -> bool:
+    before = zip(first[:-1], second[:-1], strict=True)
+    return all(_alike(a, b, turns) for a, b in before) and first[-1].foot is second[-1].foot
 
 
 def _may_end_so(figure: Figure, usual: Sequence[Move], told: Move) -> bool:

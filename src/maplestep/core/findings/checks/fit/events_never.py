@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from ....layout.timeline import EndReason, Timeline
+from ....layout.timeline import EndReason, Timeline, Wall
 from ....primitives.finding import EventEdit, Finding, Place, Severity
 from ....routine.event_words import event_name, where_words
 from ....routine.model import Event, EventKind
+from ....sheet.model import Part
 
 
 def check(timeline: Timeline) -> Iterator[Finding]:
@@ -44,19 +45,11 @@ def _never(timeline: Timeline, event: Event, wall: int, left: tuple[int, ...]) -
         "last": str(len(walls)),
         "length": str(length.length if length else 0),
     }
-    code = "fit.never-after-song"
-    if event.tag and timeline.routine.steps_of(event) is None:
-        code = "fit.change-gone" if event.kind is EventKind.CHANGE else "fit.tag-gone"
+    code = _without_steps(timeline, event, reached) or _not_reached(event, reached, length)
+    if code in {"fit.change-gone", "fit.tag-gone"}:
         facts["tag"] = event.tag
-    elif reached is not None and event.kind is EventKind.CHANGE:
-        code = "fit.never-other-change"
-    elif event.steps and timeline.routine.tag_length(event) <= 0:
-        code = "fit.steps-unread"
-    elif reached is not None and reached.ended is EndReason.RESTART:
-        code = "fit.never-stopped-before"
+    if code == "fit.never-stopped-before" and reached is not None:
         facts["cut"] = str(reached.length)
-    elif event.after is not None and length and event.after.at >= length.length:
-        code = "fit.never-beyond-dance"
     return Finding(
         code=code,
         severity=Severity.WRONG,
@@ -64,3 +57,22 @@ def _never(timeline: Timeline, event: Event, wall: int, left: tuple[int, ...]) -
         facts=facts,
         fix=EventEdit(event=event.id, walls=left),
     )
+
+
+def _without_steps(timeline: Timeline, event: Event, reached: Wall | None) -> str:
+    """The finding for an event whose steps are gone or not understood; "" where they are there."""
+    if event.tag and timeline.routine.steps_of(event) is None:
+        return "fit.change-gone" if event.kind is EventKind.CHANGE else "fit.tag-gone"
+    unread = event.steps and (reached is None or event.kind is not EventKind.CHANGE)
+    return "fit.steps-unread" if unread and timeline.routine.tag_length(event) <= 0 else ""
+
+
+def _not_reached(event: Event, reached: Wall | None, length: Part | None) -> str:
+    """Why an event with steps never comes on a wall that may be ``reached``."""
+    if reached is not None and event.kind is EventKind.CHANGE:
+        return "fit.never-other-change"
+    if reached is not None and reached.ended is EndReason.RESTART:
+        return "fit.never-stopped-before"
+    if event.after is not None and length and event.after.at >= length.length:
+        return "fit.never-beyond-dance"
+    return "fit.never-after-song"

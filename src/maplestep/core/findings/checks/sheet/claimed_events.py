@@ -64,8 +64,8 @@ def walk(sheet: Sheet, part: Part) -> Iterator[Walked]:
     for wall in range(1, last + 1):
         claims = [claim for claim in sheet.events if wall in claim.walls]
         danced = _changed(sheet, claims) or part
-        stop = next((c for c in claims if c.kind in _STOPS and c.after is not None), None)
-        length = stop.after if stop is not None and stop.after is not None else part.length
+        stops = (c.after for c in claims if c.kind in _STOPS and c.after is not None)
+        length = next(stops, part.length)
         ends = facing + _turn(danced, length)
         for claim in claims:
             at = part.length if claim.after is None else claim.after
@@ -75,8 +75,11 @@ def walk(sheet: Sheet, part: Part) -> Iterator[Walked]:
                 starts=facing % FULL,
                 happens=(facing + _turn(danced, min(at, length))) % FULL,
             )
-        tags = [c for c in claims if c.kind in {ClaimKind.TAG, ClaimKind.TAG_RESTART}]
-        facing = (ends + sum(_tag_turn(sheet) for _ in tags)) % FULL
+        tags = sum(claim.kind in _WITH_TAG for claim in claims)
+        facing = (ends + tags * _tag_turn(sheet)) % FULL
+
+
+_WITH_TAG: Final = frozenset({ClaimKind.TAG, ClaimKind.TAG_RESTART})
 
 
 def _changed(sheet: Sheet, claims: list[EventClaim]) -> Part | None:
