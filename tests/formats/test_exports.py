@@ -2,6 +2,7 @@
 
 import csv
 import io
+from dataclasses import replace
 from importlib import resources
 
 import openpyxl
@@ -9,12 +10,14 @@ import pretty_midi
 import pytest
 import webvtt
 from core.dancing import happens, quarter_dance, restart, song, tag, timeline
+from jinja2 import UndefinedError
 from pypdf import PdfReader
 
 from maplestep.core.layout.engine import lay_out
 from maplestep.core.layout.timeline import Timeline
+from maplestep.formats.pages import page
 from maplestep.formats.routine.calls_vtt import calls, write_vtt
-from maplestep.formats.routine.cue_sheet import write_cue_sheet
+from maplestep.formats.routine.cue_sheet import cue_page, write_cue_sheet
 from maplestep.formats.routine.routine_file import read_routine
 from maplestep.formats.routine.routine_midi import write_routine_midi
 from maplestep.formats.routine.wall_list import COLUMNS, write_walls_csv, write_walls_xlsx
@@ -192,3 +195,17 @@ def test_the_cue_sheet_names_what_the_order_names(
     assert f"{end} +4" in text
     assert f"3 {end}" not in text
     assert ("Ending" in text) == (language == "en")
+
+
+def test_names_are_escaped_on_a_printed_page() -> None:
+    """HTML Living Standard, 13.3: "<" and "&" of a text are written as character references."""
+    line = replace(LINE, routine=replace(LINE.routine, title="<b>Tea</b> & <script>"))
+    written = cue_page(line, "en", 1.0)
+    assert "&lt;b&gt;Tea&lt;/b&gt; &amp; &lt;script&gt;" in written
+    assert "<script>" not in written
+    assert written.count("<svg") > len(line.rows)  # the drawings are drawn, and not spelt out
+
+
+def test_a_page_asks_for_nothing_it_is_not_given() -> None:
+    with pytest.raises(UndefinedError):
+        page("cue_sheet.html", language="en", title="Tea")
