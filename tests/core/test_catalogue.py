@@ -56,6 +56,8 @@ def test_every_text_is_asked_for() -> None:
         said.update(constants(ast.parse(source)))
         begun.update(re.findall(r'f"([a-z][\w-]*\.(?:[\w-]+\.)?)\{', source))
         begun.update(f"{room}." for room in re.findall(r'texts_of\("([\w-]+)"', source))
+    for page in (PACKAGE / "formats" / "templates").glob("*.html"):
+        said.update(re.findall(r"\bwords\.(\w+)", page.read_text("utf-8")))
     unused = [c for c in ENGLISH.texts if c not in said and not c.startswith(tuple(begun))]
     assert unused == []
     # Of those that are put together from a prefix, each ending is said there as well.

@@ -11,6 +11,7 @@ from maplestep.core.findings.registry import sheet_findings
 from maplestep.core.primitives.counts import parse_counts
 from maplestep.core.primitives.feet import Foot
 from maplestep.core.primitives.moves import Move
+from maplestep.core.routine.from_sheet import taken_over
 from maplestep.core.sheet.read import read_sheet
 from maplestep.core.sheet.render import ENGLISH, FRENCH, Language, uses_words
 from maplestep.core.sheet.statements import read_statements
@@ -133,6 +134,24 @@ def test_steps_without_counts_below_a_range_fill_it(mark: str, blank: str) -> No
     ]
     behind = [f"[{counts}] {words}\n" for counts, words in zip(ranges, EIGHTS, strict=True)]
     assert danced("Kiln\n\n" + "".join(below)) == danced("Kiln\n\n" + "".join(behind))
+
+
+@pytest.mark.parametrize("named", ["Part {}", "Section {}", "Set {}"])
+def test_a_restart_after_a_section_by_whatever_name_the_sheet_has(named: str) -> None:
+    """Three sections of 8 counts are 24; in a dance of several parts it has to be asked."""
+    eight = "1-8 vine right, touch left, vine left, touch right"
+    lines = [f"{named.format(n)}\n{eight}\n" for n in "1234"]
+    note = f"Restart: wall 3, after {named.format(3).lower()}\n"
+    (event,) = taken_over(read_sheet("Kiln\n32 counts\n\n" + "".join(lines) + note)).events
+    assert (event.walls, event.after and event.after.at) == ((3,), 24)
+
+
+@pytest.mark.parametrize(
+    "head", ["32c, 4w, easy, ", "32 counts, 4 walls - ", "32 comptes / 4 murs. "]
+)
+def test_the_length_of_the_dance_is_no_place_in_a_wall(head: str) -> None:
+    (event,) = read_statements(f"{head}restart W5 (16c)").events
+    assert (event.walls, event.after) == ((5,), 16)
 
 
 @pytest.mark.parametrize(

@@ -103,11 +103,14 @@ def _goes_on_within(above: Body, marks: list[re.Match[str]], below: Body) -> boo
     """ "1-8 walk R, L, shuffle R (3&4), rock L," above "recover R, L coaster (7&8)"?"""
     front = _RANGED.match(above.text)
     first = _MARK.search(below.text)
-    if front is None or not marks or first is None or not _SMALL.match(below.text):
+    if front is None or first is None or not _SMALL.match(below.text):
         return False
-    said, last = _numbers(first), max(n for n in (0, *_numbers(marks[-1])))
+    if not marks and first.start() > 0:
+        return False  # only the count itself says that it belongs to the words above
+    last = max((0, *_numbers(marks[-1]))) if marks else 0
+    said = _numbers(first)
     inside = bool(said) and last < said[0] <= int(front[1])
-    return inside and _is_open(above.text[marks[-1].end() :])
+    return inside and _is_open(above.text[marks[-1].end() if marks else front.end() :])
 
 
 def _is_open(words: str) -> bool:

@@ -399,6 +399,10 @@ class _Reader(Finishing):
         self._put_after(token, Fraction(section * EIGHT), str(section * EIGHT))
         self._now.section = section
 
+    def _part(self, _: int, token: Token) -> None:
+        """ "After part 3": what the sheet calls so has to be seen."""
+        self._now.section = number_of(token["part"])
+
     def _long(self, _: int, token: Token) -> None:
         if self._now.length is not None or (
             self._now.walls and self._now.kind is not None and self._kind_has_walls(token)
@@ -540,6 +544,7 @@ _HANDLERS: Final[dict[str, Callable[[_Reader, int, Token], None]]] = {
     "dance": _Reader._dance,
     "on_count": _Reader._on_count,
     "section": _Reader._section,
+    "part": _Reader._part,
     "of_section": _Reader._of_section,
     "at_count": _Reader._at_count,
     "in_brackets": _Reader._in_brackets,

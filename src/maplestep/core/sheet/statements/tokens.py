@@ -54,6 +54,9 @@ _PATTERNS: Final = (
     ("repeat", rf"\b(?:repeat|repeter|do|dance|danser)\s+(?:the\s+)?(?:last\s+(?P<rl>{_C})\s+{_COUNTS}(?:\s+(?:again|twice|once more))?|(?:counts?\s+|comptes?\s+)?(?P<ra>\d{{1,3}})\s*[-–]\s*(?P<rb>\d{{1,3}})\s+again|counts?\s+(?P<rc>\d{{1,3}})\s*[-–]\s*(?P<rd>\d{{1,3}})(?=.*\bend\b))"),
     ("range", rf"\b(?:dance|danser|only|do)\s+(?:only\s+)?(?:counts?\s+|comptes?\s+|steps?\s+)?1\s*(?:[-–]|to|a)\s*{_COUNT % ('upto', 'upto')}"),
     ("section", rf"\b(?:after|following|apres|at the end of|at|to the end of|until the end of|up to(?: the end of)?|upto)\s+(?:la\s+|the\s+)?(?:section|sec\.?|s|set)\s?(?P<sec>{_C})\b|\b(?:first|after|apres)\s+(?P<secs>{_C})\s+sections?\b|\b(?:do|dance|danser|faire)\s+(?:only\s+)?sections?\s+1\s*(?:[-–&]|and|to|et|a)\s*(?P<sect>{_C})\b|\bafter\s+(?:the\s+)?(?P<seco>{ORDINAL})\s+(?:section|set|eight)\b"),
+    ("part", r"\b(?:after|following|apres|at the end of|to the end of)\s+(?:la\s+|the\s+)?part(?:ie)?\s?(?P<part>\d{1,2})\b"),
+    # "32c, 4w, easy": what the dance is, and no place in a wall.
+    ("head", r"\b\d{1,3}\s?(?:counts?|cts?|c|comptes?|temps)\W{1,4}\d\s?(?:walls?|w|murs?)\b(?!\s*\d)"),
     ("of_section", rf"\b(?:of|de)\s+(?:the\s+|la\s+)?(?:section|sec\.?|part(?:ie)?|set|s)\s?(?P<of_sec>{_C})\b"),
     ("on_count", r"\b(?:on|sur|from)\s+(?:count|compte|le compte)\s+(?P<on>\d{1,3})\b"),
     ("at_count", r"(?:\b(?:at|au)\s+(?:the\s+)?)?\b(?:count|compte|temps|beat)\s+(?P<at>\d{1,3})\b"),
@@ -108,9 +111,9 @@ _PATTERNS: Final = (
 )  # fmt: skip
 # "Tag 2" must be found before "tag"; kinds before the numbers that belong to them.
 _ORDER: Final = (
-    "many", "of_all", "item", "intro", "not", "ordinary", "fraction", "nth_clock", "nth_later", "clock_wall", "starts", "before_wall", "kind_ord", "numbered",
+    "head", "many", "of_all", "item", "intro", "not", "ordinary", "fraction", "nth_clock", "nth_later", "clock_wall", "starts", "before_wall", "kind_ord", "numbered",
     "walls_ord", "walls_num", "every", "last_wall", "tag_restart", "continue", "replace", "change_last", "repeat",
-    "range", "section", "of_section", "from_one", "on_count", "at_count", "in_brackets", "after_wall", "end_of", "after", "after_nth", "dance", "long", "of",
+    "range", "part", "section", "of_section", "from_one", "on_count", "at_count", "in_brackets", "after_wall", "end_of", "after", "after_nth", "dance", "long", "of",
     "into", "left_out", "cut_section", "cut_off", "counts", "front", "facing_hour", "wall_after", "restart", "short", "unknown_kind", "bridge",
     "change", "ending", "hold", "tag", "insert", "add", "here", "but_not", "half", "instead", "twice", "but_last", "clock", "side",
     "or", "sentence", "own_steps", "span", "number",
