@@ -10,11 +10,13 @@ from maplestep.core.figures.vocabulary import FIGURES
 from maplestep.core.findings.registry import sheet_findings
 from maplestep.core.primitives.counts import parse_counts
 from maplestep.core.primitives.feet import Foot
+from maplestep.core.primitives.finding import Severity, SheetEdit
 from maplestep.core.primitives.moves import Move
 from maplestep.core.routine.from_sheet import taken_over
 from maplestep.core.sheet.read import read_sheet
 from maplestep.core.sheet.render import ENGLISH, FRENCH, Language, uses_words
 from maplestep.core.sheet.statements import read_statements
+from maplestep.core.sheet.write.edits import applied
 
 IN_WORDS = {
     "1-8": "One to eight", "9-16": "Nine to sixteen", "17-24": "Seventeen to twenty-four",
@@ -212,3 +214,17 @@ def test_twice_without_room_is_named(again: str) -> None:
     said = [f for f in sheet_findings(read_sheet(text)) if f.code.startswith("sheet.word-unread")]
     counts = [f for f in sheet_findings(read_sheet(text)) if f.code == "sheet.counts-figures"]
     assert said or counts
+
+
+@pytest.mark.parametrize(("wrong", "meant"), [("foward", "forward"), ("recoverr", "recover")])
+def test_a_slip_in_a_line_without_counts_is_named_itself(wrong: str, meant: str) -> None:
+    """And not the missing counts, which the line beside it does without as well."""
+    right = "right rock forward, left recover, right coaster, left rocking chair"
+    text = f"Kiln\n\n[1-8]\n{EIGHTS[0]}\n[9-16]\n{right.replace(meant, wrong)}\n"
+    found = [f for f in sheet_findings(read_sheet(text)) if f.severity is not Severity.KNOW]
+    unread = [f for f in found if f.code.startswith("sheet.figure-unknown")]
+    assert [f.found for f in unread] == [wrong]
+    assert "sheet.uncounted" not in {f.code for f in found}
+    fix = unread[0].fix
+    assert isinstance(fix, SheetEdit)
+    assert danced(applied(text, fix)) == danced(text.replace(wrong, meant))

@@ -18,6 +18,7 @@ from ...primitives.moves import Move, Span
 from ...primitives.turns import FULL
 from .. import reading_findings
 from ..claims import EVENT_WORDS
+from ..counting import EIGHT
 from ..language.gauge import gauge
 from ..language.interpretations import (
     Fitted,
@@ -265,9 +266,21 @@ class PartBuilder:
                 self.add_steps(line)
             return
         if not self._in_usual_rhythm(texts, wanted) and not self._on_all_counts(texts, wanted):
-            told = [text for text, _, _ in texts if _names_steps(text)]
-            if told:
-                self.findings.append(reading_findings.uncounted(heading.span, told[0]))
+            told = next((each for each in texts if _names_steps(each[0])), None)
+            if told is not None:
+                self.findings += self._why_uncounted(heading, *told)
+
+    def _why_uncounted(
+        self, heading: SectionHeading, text: str, at: int, span: Span
+    ) -> Iterator[Finding]:
+        """A word of the line that is nearly one we know, or that the line has no counts."""
+        length = heading.counts or EIGHT
+        line = StepLine(text, span, whole_counts(1, length), at, text, at)
+        unknown = fit_line(text, length, True, self._lexicon).unknown
+        near = [each for each in unknown if each.meant]
+        yield from (reading_findings.figure_unknown(line, each) for each in near)
+        if not near:
+            yield reading_findings.uncounted(heading.span, text)
 
     def _in_usual_rhythm(self, texts: Sequence[tuple[str, int, Span]], wanted: int | None) -> bool:
         """Dance lines without counts in their figures' rhythm, when that fills the section."""
