@@ -156,7 +156,7 @@ interface PinProps {
   onPins: (pins: Pin[]) => void;
 }
 
-/** "B always starts at 6:00". */
+/** "B starts facing 6:00": wherever it comes. */
 function PinChoice({ part, pins, onPins }: PinProps) {
   const { t } = useTranslation();
   const value = pins.find((pin) => pin.part === part)?.facing ?? "";

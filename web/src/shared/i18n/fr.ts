@@ -591,8 +591,8 @@ export const fr: Words = {
     after: "Insérer après",
     out: "Enlever",
     counts: "comptes",
-    always: "{{part}} commence toujours à",
-    anywhere: "n’importe quel mur",
+    always: "{{part}} commence face à",
+    anywhere: "peu importe",
   },
   files: {
     open: "Fichiers",
