@@ -4,6 +4,8 @@ from collections.abc import Sequence
 
 import pytest
 from core.dancing import part_of, steps
+from hypothesis import assume, given
+from hypothesis import strategies as st
 
 from maplestep.core.figures.expand import FigureUse
 from maplestep.core.figures.vocabulary import FIGURES
@@ -71,7 +73,7 @@ def test_a_roll_that_turns_is_danced_on_the_feet(rolled: str, behind: str) -> No
 
 
 @pytest.mark.parametrize(
-    "lasting", ["(4 counts)", "x4 counts", "× 4 counts", "x 4 cts", "- 4 counts"]
+    "lasting", ["(4 counts)", "x4 counts", "x4 comptes", "× 4 counts", "x 4 cts", "- 4 counts"]
 )
 def test_how_long_a_figure_lasts_repeats_nothing(lasting: str) -> None:
     """A vine has four counts by itself: with them said it stays one vine."""
@@ -228,3 +230,39 @@ def test_a_slip_in_a_line_without_counts_is_named_itself(wrong: str, meant: str)
     fix = unread[0].fix
     assert isinstance(fix, SheetEdit)
     assert danced(applied(text, fix)) == danced(text.replace(wrong, meant))
+
+
+# What is danced from a free foot ({0}, the other one {1}): words, the counts it takes, whether it
+# divides them, and whether the other foot is free behind it. Usual rhythms, from the handbook
+# values of domain.md: a coaster, a sailor, a shuffle and a kick ball change take 1&2.
+PIECES = [
+    ("rock forward {0}, recover {1}", False, False),
+    ("step {0} side, {1} together", False, False),
+    ("walk {0}, walk {1}", False, False),
+    ("{0} coaster step", True, True),
+    ("{0} sailor step", True, True),
+    ("{0} shuffle forward", True, True),
+    ("{0} kick ball change", True, False),
+]
+
+
+@given(st.lists(st.sampled_from(PIECES), min_size=4, max_size=4))
+def test_only_divided_counts_need_be_written(pieces: list[tuple[str, bool, bool]]) -> None:
+    """Four pieces of two counts each fill eight: with every count in front of its words, or with
+    the divided ones alone in brackets behind them, the dance is the same one."""
+    assume(pieces[-1][1])  # what stands behind the last bracket would have no count
+    free, other = "R", "L"
+    lines, told = [], []
+    for place, (words, divided, changes) in enumerate(pieces):
+        said = words.format(free, other)
+        first = 2 * place + 1
+        counts = f"{first}&{first + 1}" if divided else f"{first}-{first + 1}"
+        lines.append(f"{counts} {said}\n")
+        told.append(f"{said} ({counts})" if divided else said)
+        if changes:
+            free, other = other, free
+    apart = part_of("".join(lines))
+    (together,) = read_sheet("Kiln\n\n[1-8] " + ", ".join(told) + "\n").sheet.parts
+    assert [(m.at, m.foot, m.weight) for m in together.moves] == [
+        (m.at, m.foot, m.weight) for m in apart.moves
+    ]

@@ -99,6 +99,11 @@ class Figure:
         """Every name that is understood, in both languages."""
         return (self.name, *self.also, *self.french)
 
+    @property
+    def recovers(self) -> bool:
+        """Does it end, in its longest form at least, with the weight back on the other foot?"""
+        return moves_of(self.ways[-1])[-1].verb == "recover"
+
     def rhythm(self, index: int = 0) -> str:
         """The count column a way of the figure is usually danced on, from count 1."""
         if index < len(self.rhythms):

@@ -56,6 +56,12 @@ const answer = (index: number, status: number, body: unknown) =>
     await vi.advanceTimersByTimeAsync(0);
   });
 
+/** A change that is not typed over within the pause before asking. */
+const change = async (hook: ReturnType<typeof desk>, text: string, bpm = 120, figures = "") => {
+  hook.rerender({ text, bpm, figures });
+  await pass(8);
+};
+
 it("asks nothing for the text it came with, and once for a burst of typing", async () => {
   const hook = desk();
   await pass(50);
@@ -70,10 +76,8 @@ it("asks nothing for the text it came with, and once for a burst of typing", asy
 
 it("drops the answer to an older text", async () => {
   const hook = desk();
-  hook.rerender({ text: "b", bpm: 120, figures: "" });
-  await pass(8);
-  hook.rerender({ text: "c", bpm: 120, figures: "" });
-  await pass(8);
+  await change(hook, "b");
+  await change(hook, "c");
   expect(asked[0]?.signal.aborted).toBe(true);
   await answer(1, 200, reading("c"));
   await answer(0, 200, reading("b"));
@@ -82,10 +86,8 @@ it("drops the answer to an older text", async () => {
 
 it("reads again at another tempo and with other figures", async () => {
   const hook = desk();
-  hook.rerender({ text: "a", bpm: 96, figures: "" });
-  await pass(8);
-  hook.rerender({ text: "a", bpm: 96, figures: "f1" });
-  await pass(8);
+  await change(hook, "a", 96);
+  await change(hook, "a", 96, "f1");
   expect(asked.map(({ sheet, bpm }) => [sheet, bpm])).toEqual([
     ["a", 96],
     ["a", 96],
@@ -106,8 +108,7 @@ it("says what was refused, and keeps the last reading beside it", async () => {
 
 it("leaves to saving what a lost session says", async () => {
   const hook = desk();
-  hook.rerender({ text: "b", bpm: 120, figures: "" });
-  await pass(8);
+  await change(hook, "b");
   await answer(0, 401, { message: "Sign in." });
   expect(hook.result.current).toMatchObject({ of: "a", problem: "" });
 });
@@ -118,12 +119,10 @@ it("keeps the parts that have not changed, so that their charts are not drawn ag
     { name: "A", moves: [1, 2] },
     { name: "B", moves: [last] },
   ];
-  hook.rerender({ text: "b", bpm: 120, figures: "" });
-  await pass(8);
+  await change(hook, "b");
   await answer(0, 200, reading("b", parts(3)));
   const before = hook.result.current.reading.parts;
-  hook.rerender({ text: "c", bpm: 120, figures: "" });
-  await pass(8);
+  await change(hook, "c");
   await answer(1, 200, reading("c", parts(4)));
   const after = hook.result.current.reading.parts;
   expect(after[0]).toBe(before[0]);

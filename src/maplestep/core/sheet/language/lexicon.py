@@ -44,7 +44,7 @@ _TOKEN: Final = re.compile(
     r"|(?P<mark>[,;:()\[\]&+/.|\n…])"
     r"|(?P<amount>1\s+(?:&\s+)?[13]/[24](?!\d)|1[½¼¾]|[½¼¾⅛⅜⅝⅞]|[1-357]/[248](?!\d))"
     r"|(?P<clock>\d{1,2}[:h]\d{2}\b|\d{1,2}\s?[oO]['’]?\s?[cC]lock)"
-    r"|(?P<times>[xX×]\s?\d{1,2}\b(?!\s?(?:counts?|cts?|temps)\b)|\d{1,2}\s?[xX×](?![^\W\d_]))"
+    r"|(?P<times>[xX×]\s?\d{1,2}\b(?!\s?(?:counts?|cts?|temps|comptes?)\b)|\d{1,2}\s?[xX×](?![^\W\d_]))"
     r"|(?P<number>\d+)"
     r"|(?P<dash>(?<=\s)[-–—=]+(?=\s))"
 )

@@ -57,15 +57,12 @@ def _steps_behind(lexemes: Sequence[Lexeme]) -> list[Lexeme]:
         before, lexeme = found[index - 1], found[index]
         following = found[index + 1].kind if index + 1 < len(found) else None
         lone = lexeme.kind is Kind.RELATION and lexeme.value == "behind"
-        moved = before.kind is Kind.DIRECTION or _recovers(before)
+        # "Rock recover behind": nothing is left for a recovery to go behind.
+        recovered = before.kind is Kind.FIGURE and before.value.recovers
+        moved = before.kind is Kind.DIRECTION or recovered
         if lone and moved and following is not Kind.FOOT:
             found[index] = lexeme._replace(kind=Kind.DIRECTION)
     return found
-
-
-def _recovers(lexeme: Lexeme) -> bool:
-    """ "Rock recover behind": nothing is left for a recovery to go behind."""
-    return lexeme.kind is Kind.FIGURE and lexeme.value.ways[-1].endswith("recover")
 
 
 def _shoulders(lexemes: Sequence[Lexeme]) -> list[Lexeme]:

@@ -299,14 +299,12 @@ class _Cutter:
         if self._figure is None or lexeme.kind is not Kind.DIRECTION:
             return False
         figure = self._figure.value
-        if figure.name == "recover" and said in _NEXT_STEPS:
-            return True
-        if said == "together" and figure.lengths == (1,):
+        if said == "together" and figure.lengths == (1,) and not figure.recovers:
             return figure.ways[0].startswith("[") and figure.name not in {"touch", "drag"}
         return (
             said in _NEXT_STEPS
             and not figure.takes_direction
-            and (figure.lengths[0] > 1 or figure.ways[-1].endswith("recover"))
+            and (figure.lengths[0] > 1 or figure.recovers)
             and said not in figure.variants
             and said != figure.direction
         )
