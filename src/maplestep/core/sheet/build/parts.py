@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from bisect import bisect_left
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import replace
@@ -262,10 +263,13 @@ class PartBuilder:
         texts = [piece for text in texts for piece in _with_tail(*text)]
         wanted = heading.counts
         if has_own_counts(heading.words):
+            opened.dance_heading()
             for line in counted_lines(heading.words, heading.words_at, heading.span):
                 self.add_steps(line)
             return
-        if not self._in_usual_rhythm(texts, wanted) and not self._on_all_counts(texts, wanted):
+        if self._in_usual_rhythm(texts, wanted) or self._on_all_counts(texts, wanted):
+            opened.dance_heading()
+        else:
             told = next((each for each in texts if _names_steps(each[0])), None)
             if told is not None:
                 self.findings += self._why_uncounted(heading, *told)
@@ -375,6 +379,8 @@ class PartBuilder:
         self._repeat(asked, line, self.reached)
 
     def _source(self, asked: Repetition) -> tuple[Fraction, Fraction] | None:
+        if asked.label:
+            return self._of_label(asked.label)
         if asked.part and asked.part.casefold() != self.name.casefold():
             return self._of_other(asked)
         return self._of_sections(asked) if not asked.counts else self._of_counts(asked)
@@ -383,6 +389,13 @@ class PartBuilder:
         if asked.last > len(self._sections):
             return None
         return self._sections[asked.first - 1].start, self._sections[asked.last - 1].end
+
+    def _of_label(self, label: str) -> tuple[Fraction, Fraction] | None:
+        titled = re.compile(rf"(?:Section\s+)?{label}(?![\w'’])")
+        for section in self._sections:
+            if titled.match(section.title):
+                return section.start, section.end
+        return None
 
     def _of_counts(self, asked: Repetition) -> tuple[Fraction, Fraction] | None:
         if asked.back:

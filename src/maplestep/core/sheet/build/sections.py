@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from fractions import Fraction
 from typing import Final
 
@@ -36,10 +36,18 @@ class SectionBuilder:
         """Counts of this section that the one above took along: "8&1" dances the next count 1."""
         self._facings: list[FacingClaim] = []
         if heading is not None:
-            self._facings.extend(
-                FacingClaim(facing=facing, at=base, span=heading.span, in_heading=True)
-                for facing, _, _ in facings_in(heading.text)
-            )
+            self._facings.extend(self._claimed_in(heading, heading.text))
+
+    def _claimed_in(self, heading: SectionHeading, text: str) -> Iterator[FacingClaim]:
+        for facing, _, _ in facings_in(text):
+            yield FacingClaim(facing=facing, at=self.base, span=heading.span, in_heading=True)
+
+    def dance_heading(self) -> None:
+        """The words of the heading are steps: what they say one faces is theirs to claim."""
+        heading = self.heading
+        if heading is not None:
+            title = heading.text[: heading.words_at - heading.span.start]
+            self._facings = list(self._claimed_in(heading, title))
 
     @property
     def reached(self) -> Fraction:

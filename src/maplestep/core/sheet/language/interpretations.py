@@ -308,8 +308,8 @@ _FREE_WAYS: Final = 0.95
 
 def _once(lexemes: Sequence[Lexeme]) -> tuple[list[Lexeme], list[Lexeme]]:
     """ "Recover R R lifting L": a foot named again right behind itself leads nothing."""
-    if any((x.kind is Kind.FIGURE and x.value.repeats) or x.word in HIPS for x in lexemes):
-        return list(lexemes), []  # "hip bumps R R L L", "hips R R L L" are four
+    if any(_is_danced_on_each(x) for x in lexemes):
+        return list(lexemes), []
     kept: list[Lexeme] = []
     twice: list[Lexeme] = []
     for index, lexeme in enumerate(lexemes):
@@ -323,6 +323,12 @@ def _once(lexemes: Sequence[Lexeme]) -> tuple[list[Lexeme], list[Lexeme]]:
         )
         (twice if again else kept).append(lexeme)
     return kept, twice
+
+
+def _is_danced_on_each(lexeme: Lexeme) -> bool:
+    """ "Hip bumps R R L L", "hips R R L L" are four; hands are clapped on no foot."""
+    repeats = lexeme.kind is Kind.FIGURE and lexeme.value.repeats
+    return (repeats and lexeme.value.name != "clap") or lexeme.word in HIPS
 
 
 def _place(lexeme: Lexeme) -> Place:

@@ -114,7 +114,36 @@ def _between_dashes(lexemes: Sequence[Lexeme]) -> list[Lexeme]:
     return [x._replace(kind=Kind.BREAK) if x in dashes else x for x in lexemes]
 
 
+def _in_degrees(lexemes: Sequence[Lexeme]) -> list[Lexeme]:
+    """ "At 45° R" is a diagonal, "turn 90 degrees left" a quarter."""
+    found: list[Lexeme] = []
+    for index, lexeme in enumerate(lexemes):
+        if lexeme.word in _DEGREES and found and found[-1].word.isdecimal():
+            continue
+        degrees = lexeme.value if lexeme.kind is Kind.NUMBER else 0
+        if degrees in _AMOUNTS:
+            near = lexemes[max(index - 2, 0) : index + 3]
+            turns = degrees > _DIAGONAL or any(map(_turns, near))
+            kind = Kind.AMOUNT if turns else Kind.DIAGONAL
+            value = degrees // _DIAGONAL if turns else None
+            found.append(lexeme._replace(kind=kind, value=value))
+        else:
+            found.append(lexeme)
+    return found
+
+
+def _turns(lexeme: Lexeme) -> bool:
+    figure = lexeme.kind is Kind.FIGURE and bool(lexeme.value.usual_turn)
+    return lexeme.kind is Kind.TURN or figure
+
+
+_DIAGONAL: Final = 45
+_AMOUNTS: Final = frozenset({45, 90, 135, 180, 270, 360})
+_DEGREES: Final = frozenset({"degree", "degrees", "deg", "degre", "degres"})
+
+
 _CHANGES: Final[tuple[Callable[[Sequence[Lexeme]], list[Lexeme]], ...]] = (
+    _in_degrees,
     _of_the_knee,
     _around,
     _steps_behind,

@@ -28,6 +28,9 @@ _ORDINALS: Final = {
     "troisieme": 3, "quatrieme": 4, "cinquieme": 5, "sixieme": 6, "septieme": 7, "huitieme": 8,
     "neuvieme": 9, "dixieme": 10, "onzieme": 11, "douzieme": 12,
 }  # fmt: skip
+_ROMAN: Final = ("i", "ii", "iii", "iv", "v", "vi", "vii", "viii", "ix", "x", "xi", "xii")
+ROMAN: Final = "|".join(sorted(_ROMAN, key=len, reverse=True))
+"""A number in Roman numerals, as sections are numbered."""
 _ONE: Final = "|".join(sorted(_ONES, key=len, reverse=True))
 _TEN: Final = "|".join(_TENS)
 IN_WORDS: Final = rf"(?:(?:{_TEN})(?:[\s-]+(?:et[\s-]+)?(?:{_ONE}))?|{_ONE})"
@@ -45,12 +48,14 @@ ORDINAL: Final = (
 def number_of(said: str) -> int:
     """The number a cardinal or ordinal says; 0 when it says none.
 
-    >>> number_of("thirty-two"), number_of("3rd"), number_of("seize"), number_of("fifth")
-    (32, 3, 16, 5)
+    >>> number_of("thirty-two"), number_of("3rd"), number_of("seize"), number_of("iv")
+    (32, 3, 16, 4)
     """
     digits = re.match(r"\s*(\d{1,6})", said)
     if digits:
         return int(digits[1])
     if said in _ORDINALS:
         return _ORDINALS[said]
+    if said in _ROMAN:
+        return _ROMAN.index(said) + 1
     return sum(_TENS.get(word, _ONES.get(word, 0)) for word in re.split(r"[\s-]+", said))

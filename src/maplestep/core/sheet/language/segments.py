@@ -7,7 +7,7 @@ which takes the foot and the turn said right before it along.
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field, replace
 from itertools import pairwise
 from typing import Final
@@ -52,6 +52,7 @@ _STRUTTED: Final = frozenset({"heel strut", "toe strut"})
 _STILL: Final = frozenset({"hold", "clap"})
 _SIDED: Final = frozenset({Kind.AMOUNT, Kind.TURN, Kind.TO, Kind.STANDING})
 _KINDS_OF_STEP: Final = frozenset({"toe", "big step"})
+_TOES: Final = frozenset({"pointe", "pointes"})
 _MOVED: Final = frozenset({Kind.DIRECTION, Kind.AMOUNT})
 _MOVES: Final = _MOVED | _SIDED | {Kind.FOOT}
 _SAID_BEFORE: Final = frozenset({Kind.FOOT, Kind.AMOUNT, Kind.TURN})
@@ -99,21 +100,30 @@ def _needs_no_foot(segment: ClauseWords, own: Foot, *, listed: bool) -> bool:
 
 
 def _parted(segment: ClauseWords) -> list[ClauseWords]:
-    """ "L ¼ brush R", "R side touch L": two feet are named, so the first one has stepped; so it
-    has in "R side drag", since what is dragged is the other one, and before a figure that begins
-    with a step of its own."""
+    """ "L ¼ brush R", "R side touch L", "back R touch L": two feet are named, so the first one has
+    stepped; so it has in "R side drag", since what is dragged is the other one, and before a
+    figure that begins with a step of its own."""
     lexemes = segment.lexemes
     index = next((i for i, x in enumerate(lexemes) if x.kind is Kind.FIGURE), 0)
     before, figure, behind = lexemes[:index], lexemes[index], lexemes[index + 1 : index + 2]
-    kinds = {x.kind for x in before[1:]}
-    moved = before[:1] and before[0].kind is Kind.FOOT and kinds & _MOVED and kinds <= _MOVES
-    if not moved or figure.gerund:
-        return [segment]
-    steps_first = Kind.DIRECTION in kinds and _needs_a_step_before(figure, behind)
-    if not steps_first and not _is_of_the_other_foot(before[0], figure, behind):
+    foot = next((x for x in before[:2] if x.kind is Kind.FOOT), None)
+    if foot is None or figure.gerund or not _has_stepped(foot, before, figure, behind):
         return [segment]
     rest = replace(segment, lexemes=lexemes[index:], carried=0)
     return [replace(segment, lexemes=before), rest]
+
+
+def _has_stepped(
+    foot: Lexeme, before: Sequence[Lexeme], figure: Lexeme, behind: Sequence[Lexeme]
+) -> bool:
+    """Do the words in front of a figure say a step of their own?"""
+    kinds = {x.kind for x in before if x is not foot}
+    if not kinds & _MOVED or not kinds <= _MOVES:
+        return False
+    leads = Kind.DIRECTION in kinds and before[0] is foot
+    return (leads and _needs_a_step_before(figure, behind)) or _is_of_the_other_foot(
+        foot, figure, behind
+    )
 
 
 def _needs_a_step_before(figure: Lexeme, behind: Sequence[Lexeme]) -> bool:
@@ -130,6 +140,42 @@ def _is_of_the_other_foot(foot: Lexeme, figure: Lexeme, behind: Sequence[Lexeme]
 
 
 _FIRST_STEPS: Final = frozenset({"behind", "cross", "side", "back", "croise", "derriere", "cote"})
+
+
+def _with_all_its_feet(segments: Sequence[ClauseWords]) -> Iterator[ClauseWords]:
+    """ "Shuffle R, L, R with ½ turn left": behind the feet of all its steps stands how it goes."""
+    index = 0
+    while index < len(segments):
+        segment = segments[index]
+        taken = _listed_feet(segment, segments[index + 1 :])
+        for each in segments[index + 1 : index + 1 + taken]:
+            segment.lexemes.extend(each.lexemes)
+        yield segment
+        index += 1 + taken
+
+
+def _listed_feet(segment: ClauseWords, behind: Sequence[ClauseWords]) -> int:
+    """How many of the clauses behind a figure name the feet of its steps, one each, the last of
+    them with a turn or a side besides; 0 where it is otherwise."""
+    figure = next((x.value for x in segment.lexemes if x.kind is Kind.FIGURE), None)
+    steps = min(figure.lengths) if figure is not None else 0
+    if steps < _A_LIST or len(behind) < steps - 1:
+        return 0
+    listed = [each.lexemes for each in behind[: steps - 1]]
+    tail = {x.kind for x in listed[-1][1:]}
+    says_how = bool(tail) and tail <= _SIDED | {Kind.FOOT}
+    return len(listed) if says_how and _alternate(segment.lexemes[-1], listed) else 0
+
+
+def _alternate(first: Lexeme, listed: Sequence[Sequence[Lexeme]]) -> bool:
+    """Does each clause begin with the other foot, and name nothing else but in the last?"""
+    feet = [first, *(each[0] for each in listed)]
+    if any(x.kind is not Kind.FOOT for x in feet) or any(len(each) > 1 for each in listed[:-1]):
+        return False
+    return all(a.value is not b.value for a, b in pairwise(feet))
+
+
+_A_LIST: Final = 3
 
 
 class _Cutter:
@@ -170,7 +216,8 @@ class _Cutter:
         self._close()
         for before, segment in pairwise(self.done):
             _give_back(before, segment)
-        return [part for segment in self.done for part in _parted(segment)]
+        whole = list(_with_all_its_feet(self.done))
+        return [part for segment in whole for part in _parted(segment)]
 
     def _cut(self, kind: Kind) -> None:
         self._close()
@@ -249,6 +296,8 @@ class _Cutter:
             # "Unwind full turn R" says how far.
             self._now.lexemes.append(lexeme._replace(kind=Kind.AMOUNT, value=8))
             return True
+        if named == "point" and figure.name == "touch" and lexeme.word in _TOES:
+            return True  # "toucher la pointe du PD": with the toe
         toe = figure is STEP and named in _KINDS_OF_STEP
         if toe or (figure.name == "swivel" and named == "return to centre"):
             # "Step L toe to the side" puts down the toe, "twist heels back to centre" is one.
@@ -278,7 +327,7 @@ class _Cutter:
         if self._direction:
             merges = (self._direction, said) in _MERGES
             if not merges and lexeme.kind is Kind.DIRECTION:
-                self._open(self._carried(lexeme.start, turns=False))
+                self._open(self._leads() or self._carried(lexeme.start, turns=False))
         elif self._figure is not None and len(feet) > 1 and feet[-1] == len(self._now.lexemes) - 1:
             first, last = self._now.lexemes[feet[0]], self._now.lexemes[feet[-1]]
             if first.value is not last.value and lexeme.kind is Kind.DIRECTION:
@@ -336,6 +385,19 @@ class _Cutter:
             lone = tail[-1].kind is Kind.FOOT and len(tail) > 1 and tail[-2].kind is Kind.FOOT
             return 1 if lone else 0
         return 1 if count and self._takes_the_foot(at) else 0
+
+    def _leads(self) -> int:
+        """ "R side together R side": in a line whose first word is a foot, the one behind feet
+        closed leads the next step when it is the same again."""
+        kinds = [lexeme.kind for lexeme in self._now.lexemes]
+        first = (self.done[0] if self.done else self._now).lexemes[0]
+        if self._direction != "together" or kinds != [Kind.DIRECTION, Kind.FOOT]:
+            return 0
+        return int(first.kind is Kind.FOOT and self._led_by(self._now.lexemes[1]))
+
+    def _led_by(self, foot: Lexeme) -> bool:
+        before = self.done[-1].lexemes[0] if self.done else None
+        return before is not None and before.kind is Kind.FOOT and before.value is foot.value
 
     def _takes_the_foot(self, at: int) -> bool:
         """Is the foot named last, right before ``at``, that of the next figure?"""

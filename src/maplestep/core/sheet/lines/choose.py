@@ -101,12 +101,25 @@ def _bodies(text: str) -> list[Body]:
 def _options(bodies: list[Body], *, waltz: bool) -> list[tuple[Choice, ...]]:
     """What each line may be; steps without counts where the lines around it leave room."""
     options = [choices(body.text, body.length) for body in bodies]
-    counted = any(_counts_something(choice) for given in options for choice in given[:1])
+    counts = [_counts_something(given[0]) for given in options]
+    hours = [_HOUR_BEHIND.search(body.text) for body in bodies]
+    if any(counts) and all(hour for hour, own in zip(hours, counts, strict=True) if own):
+        # Where nothing else is counted, "scuff R (9)" says what one faces.
+        bodies = [_faced(body, hour) for body, hour in zip(bodies, hours, strict=True)]
+        options = [choices(body.text, body.length) for body in bodies]
+    counted = any(_counts_something(given[0]) for given in options)
     below_a_range = _below_a_range(options) if counted else [True] * len(options)
     return [
         _with_uncounted(given, uncounted(body.text, body.length, waltz=waltz)) if own else given
         for own, given, body in zip(below_a_range, options, bodies, strict=True)
     ]
+
+
+def _faced(body: Body, hour: re.Match[str] | None) -> Body:
+    return body if hour is None else body._replace(text=f"{body.text[: hour.end(1)]}:00)")
+
+
+_HOUR_BEHIND: Final = re.compile(r"[(\[]\s?(12|3|6|9)\s?[)\]][ .]?$")
 
 
 def in_threes(text: str) -> bool:

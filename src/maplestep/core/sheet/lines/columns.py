@@ -56,6 +56,12 @@ _INLINE: Final = re.compile(
 _FACED: Final = re.compile(
     r"\s*[\[(]\s*(?:facing\s+)?(?:1[0-2]|[1-9])(?:[:h.]\d\d|\s*o.?clock)\s*[\])]", re.I
 )
+_SAYS_FACING: Final = re.compile(
+    r"\W*(?:(?:you|and|are|should|will|be|now|then|finish|end|vous|etes|maintenant)\s+)*"
+    r"(?:facing|face|faces|regardez|face à)\s+(?:to\s+|the\s+|à\s+)*[\d:h.]+(?:\s*o.?clock)?\W*",
+    re.IGNORECASE,
+)
+""" "You now face 6:00." behind the steps of a paragraph."""
 _FILLING: Final = re.compile(
     r"[\W\d_]|\b(?:and|then|now|et|puis|you|your|also|finally)\b", re.IGNORECASE
 )
@@ -213,22 +219,31 @@ def counted_in_text(text: str, span: Span) -> Cut:
     start = _dress(text)
     if not any(c.isdecimal() for c in text):
         return ()
-    pieces: list[Piece] = []
-    for first, end in sentences(text, start):
-        found = _marked(text, first, end)
-        if found is None:
-            return ()
-        pieces += found
+    pieces = _pieces(text, start)
     halves = [text[p.counts[0] : p.counts[1]] == "&" for p in pieces]
+    if halves[-1:] == [True]:
+        return ()
     if any(halves):
-        if halves[-1]:
-            return ()
         text = _HALVES.sub(lambda half: " " * (len(half[0]) - 1) + ",", text)
         pieces = _with_halves(pieces, halves)
     said = [numbers(text[p.counts[0] : p.counts[1]])[0] for p in pieces]
     if len(pieces) < 2 or said != sorted(set(said)) or said[0] > 100:
         return ()
     return tuple(_with_feet_alone([step_line(text, span, piece) for piece in pieces]))
+
+
+def _pieces(text: str, start: int) -> list[Piece]:
+    """The counted steps of all sentences; none where one of them has words without a count."""
+    pieces: list[Piece] = []
+    for first, end in sentences(text, start):
+        found = _marked(text, first, end)
+        if found is None and pieces and _SAYS_FACING.fullmatch(text, first, end):
+            pieces[-1] = pieces[-1]._replace(behind=text[first:end])
+        elif found is None:
+            return []
+        else:
+            pieces += found
+    return pieces
 
 
 def _with_feet_alone(lines: list[StepLine]) -> Iterator[StepLine]:

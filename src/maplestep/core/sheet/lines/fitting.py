@@ -26,7 +26,7 @@ _UNFIT: Final = 100.0
 _STEPS_A_LANDING: Final = 4
 """More words for steps than this have no room."""
 _MOST_GAP: Final = 7
-_CLAUSE: Final = re.compile(r",\s*(?:then\s+|puis\s+)?")
+_CLAUSE: Final = re.compile(r"[,;.]\s*(?:then\s+|puis\s+)?")
 
 
 def fits(line: StepLine) -> bool:

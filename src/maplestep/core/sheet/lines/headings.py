@@ -9,7 +9,7 @@ from typing import Final
 from ...primitives.moves import Span
 from ..language.gauge import opens_with_counts
 from ..language.lexicon import fold
-from ..language.numbers import IN_WORDS, number_of
+from ..language.numbers import IN_WORDS, ROMAN, number_of
 from ..model import ClaimKind, PartKind
 from ..statements import Statements, read_statements
 from .columns import counted_in_text
@@ -30,7 +30,8 @@ _Make = Callable[[str, Span, re.Match[str]], PartHeading | SectionHeading | None
 _DRESS: Final = r"^[#*_•>=~\s({\[-]*"
 _RANGE: Final = r"(\d{1,4})\s*(?:[-–—]|to|à|a)\s*(\d{1,4})(?:\s?&)?"
 _NUMBER: Final = (
-    r"\d{1,3}|one|two|three|four|five|six|seven|eight|nine|ten|un|deux|trois|quatre|cinq|sept|huit"
+    r"\d{1,3}|one|two|three|four|five|six|seven|eight|nine|ten|un|deux|trois|quatre|cinq|sept|huit|"
+    + ROMAN
 )
 _TO_REPEAT: Final = (
     r"\s*[-–&]\s*\d{1,2}\s*[:=–-]?\s*(?:are\s+(?:the\s+)?)?(?:repeat|same|mirror|idem|r[eé]p[eé]t)"
@@ -67,7 +68,7 @@ _LABELLED: Final = re.compile(
 )
 _ITEM: Final = re.compile(
     _DRESS
-    + r"(\d{1,2})(?:\s*[.):/]\s*|\s{2,}(?=.*[A-ZÀ-Ý]{3})(?=(?:[^a-z]|x(?=\d))*$))"
+    + r"(\d{1,2}|[A-H](?=[.)]))(?:\s*[.):/]\s*|\s{2,}(?=.*[A-ZÀ-Ý]{3})(?=(?:[^a-z]|x(?=\d))*$))"
     + r"[*_]*()((?:\d{1,2} |& )?[^\W\d].*?)[*_:\s]*$"
 )
 _WORDED_RANGE: Final = re.compile(
@@ -94,7 +95,8 @@ _STEPS: Final = re.compile(r"\d{1,3}\s*[-–—]\s*\d{1,3}\s+[^\W\d_].*?[\s,;]\d
 _TRAILING: Final = re.compile(r"^(.*\S)\s*[\[(]\s*" + _RANGE + r"\s*[\])][*_:\s]*$")
 _PART: Final = re.compile(
     _DRESS
-    + rf"(?:part|partie)\s+([A-Za-z]['’`]?|[A-Z]\d|{_NUMBER})(?![\w'’])[*_]*\s*(.*?)[*_\s]*$",
+    + rf"(?:part|partie)\s+({ROMAN}|[A-Za-z]['’`]?|[A-Z]\d|{_NUMBER})(?![\w'’])"
+    + r"[*_]*\s*(.*?)[*_\s]*$",
     re.IGNORECASE,
 )
 _PART_BEHIND: Final = re.compile(
@@ -240,7 +242,12 @@ def _part(text: str, span: Span, match: re.Match[str]) -> PartHeading:
 
 def _part_name(said: str) -> str:
     plain = said.replace("’", "'").replace("`", "'")
+    if _ROMAN_NAME.fullmatch(plain):
+        return str(number_of(plain.casefold()))
     return plain.capitalize() if len(plain) > 2 else plain.upper()
+
+
+_ROMAN_NAME: Final = re.compile(ROMAN, re.IGNORECASE)
 
 
 def _named_part(text: str, span: Span, match: re.Match[str]) -> PartHeading:
@@ -390,7 +397,8 @@ def numbered_heading(text: str, span: Span) -> SectionHeading | None:
         title = f"Section {match[1].upper()}"
         return _headed(text, span, title, match[2], match.start(2))
     if match := _ITEM.match(text):
-        return _headed(text, span, f"Section {int(match[1])}", match[3], match.start(3))
+        label = int(match[1]) if match[1].isdecimal() else match[1].upper()
+        return _headed(text, span, f"Section {label}", match[3], match.start(3))
     return None
 
 

@@ -12,7 +12,12 @@ from ..language.lexicon import fold
 _NUMBERS: Final = (
     r"(\d{1,4}(?:(?:\s*[-–—&,+]\s*|\s+(?:to|through|a|et|and)\s+|(?<=\d)[ea](?=\d))\d{0,4})*)"
 )
-_SECTION: Final = rf"(?:(?P<of>[a-h])(?=\d)|sections?|parts?(?=\s*\d)|parties?(?=\s*\d)|secs?\.?|sequences?|s\s?(?=\d))\s*(?P<section>{_NUMBERS})"
+_SECTION: Final = rf"(?:(?P<of>[a-h])(?=\d)|sections?|parts?(?=\s*\d)|parties?(?=\s*\d)|secs?\.?|sequences?|sets?(?=\s*\d)|blocks?|blocs?|s\s?(?=\d))\s*(?P<section>{_NUMBERS})"
+_LABEL: Final = (
+    r"(?:(?:sections?|parts?|parties?|sequences?|sets?|blocks?|blocs?)\s+)?"
+    r"(?P<label>[a-h])(?=\s*(?:$|[\[(;,.:]|on\b|with\b|from\b|start|mirror|lead|again|sur\b|avec\b|en\b))"
+)
+""" "Repeat A": a section by its letter; the word behind tells it from an article."""
 _COUNTS: Final = (
     r"(?:the\s+|les\s+)?(?:steps\s+)?(?:counts?|cts?\.?|beats?|temps|comptes?|steps?)?"
     rf"\s*[\[(]?(?P<counts>{_NUMBERS})[\])]?"
@@ -21,7 +26,7 @@ _LAST: Final = r"(?:the\s+|les\s+)?(?:last|previous|derniers)\s+(?P<back>\d{1,3}
 _ALL: Final = r"(?P<all>(?:all|everything|the whole (?:lot|thing))(?:\s+of\s+(?:that|this|the above))?|(?:that|this|the above|above)(?!\s+\w)|le tout)"
 _AGAIN: Final = re.compile(
     r"^\W*(?:(?:sections?|parts?|parties?)\s*\d+\s*[-–&]\s*\d+\s*[:=–-]?\s*(?:are\s+(?:the\s+)?)?)?(?:repeat|repeter|repetez|reprendre|mirror|same(?:\s+as)?|as|idem|like|refaire|do)\b"
-    rf"\s*(?:of\s+|les?\s+|la\s+|the\s+)?(?:{_SECTION}|{_LAST}|{_COUNTS}|{_ALL})(?P<rest>.*)$"
+    rf"\s*(?:of\s+|les?\s+|la\s+|the\s+)?(?:{_SECTION}|{_LABEL}|{_LAST}|{_COUNTS}|{_ALL})(?P<rest>.*)$"
 )
 _BEHIND: Final = re.compile(
     rf"^\W*(?:(?P<section>(?:sections?|secs?\.?|sequences?|s\s?(?=\d))\s*{_NUMBERS})"
@@ -70,7 +75,7 @@ class Repetition:
     ``mirrored`` swaps the feet and the sides of turns; ``starting`` names the foot that
     begins, which says the same where it differs from the passage's own. ``back`` asks for so
     many counts right before; ``first`` 1 with ``last`` 0 for everything so far; ``part`` names
-    another part that the counts are of.
+    another part that the counts are of; ``label`` a section, or a part, by its letter.
     """
 
     counts: bool
@@ -80,10 +85,11 @@ class Repetition:
     starting: Foot | None = None
     back: int = 0
     part: str = ""
+    label: str = ""
 
     @property
     def all_so_far(self) -> bool:
-        return self.counts and not (self.last or self.back or self.part)
+        return self.counts and not (self.last or self.back or self.part or self.label)
 
 
 def read_repetition(text: str, *, counted: bool = False) -> Repetition | None:
@@ -98,6 +104,8 @@ def read_repetition(text: str, *, counted: bool = False) -> Repetition | None:
     (True, 1, 4)
     >>> read_repetition("same as counts 17-32 of B").part
     'B'
+    >>> read_repetition("Repeat section A on the left").label
+    'A'
     >>> read_repetition("Repeat the dance and smile") is None
     True
     """
@@ -118,13 +126,14 @@ def _asked(match: re.Match[str], plain: str) -> Repetition | None:
     if said.get("all") and part is None and re.search(r"\w", _rest(match["rest"])):
         return None
     return Repetition(
-        counts=not said.get("section"),
+        counts=not (said.get("section") or said.get("label")),
         first=min(numbers, default=1),
         last=max(numbers, default=0),
         mirrored=bool(_MIRROR.search(plain)),
         starting=_foot(next((s for s in starting.groups() if s), "")) if starting else None,
         back=int(said.get("back") or 0),
         part=_named(part, said.get("of")),
+        label=(said.get("label") or "").upper(),
     )
 
 

@@ -167,7 +167,7 @@ class _Reader(Finishing):
     def _last_wall(self, _: int, token: Token) -> None:
         if self._now.kind is None:
             self._put_kind(token, ClaimKind.ENDING)
-        if not any(t.name in {"walls_num", "walls_ord"} for t in self._tokens):
+        if not self._names_walls():
             self._now.asks = "last"
 
     def _restart(self, _: int, token: Token) -> None:
@@ -395,9 +395,18 @@ class _Reader(Finishing):
     def _section(self, _: int, token: Token) -> None:
         if self._now.kind is ClaimKind.TAG and self._now.length is not None:
             return  # "a 16 count tag (the first two sections)": its steps
+        letter = token["secl"] or ""
+        if letter and not (token["secn"] or self._names_walls()):
+            return  # "tag after B": a part of a phrased dance
+        if letter:  # what the sheet calls so has to be seen
+            self._now.section = ord(letter) - ord("a") + 1
+            return
         section = number_of(token["sec"] or token["secs"] or token["sect"] or token["seco"])
         self._put_after(token, Fraction(section * EIGHT), str(section * EIGHT))
         self._now.section = section
+
+    def _names_walls(self) -> bool:
+        return any(each.name in {"walls_num", "walls_ord"} for each in self._tokens)
 
     def _part(self, _: int, token: Token) -> None:
         """ "After part 3": what the sheet calls so has to be seen."""
