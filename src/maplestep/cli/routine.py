@@ -1,4 +1,4 @@
-"""The command line's commands of the Fit desk: plan, fit, swap, say, claims, export."""
+"""The command line's commands of a routine: plan, fit, swap, say, score, claims, export."""
 
 from __future__ import annotations
 
@@ -13,6 +13,7 @@ from pydantic import BaseModel
 from ..core.errors import MapleStepError, Message
 from ..core.layout.engine import lay_out
 from ..core.layout.timeline import Timeline
+from ..core.rehearsal.score import score_of
 from ..core.tools.claim_check import check_claims
 from ..core.tools.swap import swap
 from ..formats.routine.calls_vtt import write_vtt
@@ -23,10 +24,12 @@ from ..formats.routine.wall_list import write_walls_csv, write_walls_xlsx
 from ..formats.song.song_file import read_song_file
 from ..messages.language import LANGUAGES, speaking, spoken
 from ..messages.readback import as_text, read_back
+from ..messages.score import clock_time
 from ..messages.words import text
 from ..services.plan import plan
 from ..views.fit import claim_views, phrase_fit_view, swap_views
 from ..views.plans import PlanRequestForm, PlansView, plans_view
+from ..views.score import score_view
 
 _DONE: Final = 0
 _AGAINST: Final = 1
@@ -49,6 +52,9 @@ def add_fit_commands(commands: Any) -> None:
     say = commands.add_parser("say", help="the routine in words, as said to a class")
     say.add_argument("--language", choices=tuple(LANGUAGES), default=None)
     say.set_defaults(run=_say)
+    score = commands.add_parser("score", help="what comes when: counts, figures, events, ways back")
+    score.add_argument("--language", choices=tuple(LANGUAGES), default=None)
+    score.set_defaults(run=_score)
     claims = commands.add_parser("claims", help="check what is said of tags and restarts")
     claims.set_defaults(run=_claims)
     export = commands.add_parser("export", help="write wall list, cue sheet, calls or clicks")
@@ -56,13 +62,13 @@ def add_fit_commands(commands: Any) -> None:
     export.add_argument("--language", choices=tuple(LANGUAGES), default=None)
     export.add_argument("-o", "--output", metavar="OUT", required=True)
     export.set_defaults(run=_export)
-    for command in (plan, fit, swap, say, claims, export):
+    for command in (plan, fit, swap, say, score, claims, export):
         command.add_argument("file", metavar="ROUTINE.json")
     swap.add_argument("song", metavar="SONG.json")
     claims.add_argument(
         "text", help='as in "tag after wall 2 facing 6:00, restart wall 5 after 16"'
     )
-    for command in (plan, fit, swap, claims):
+    for command in (plan, fit, swap, score, claims):
         command.add_argument("--json", action="store_true", help="print JSON")
 
 
@@ -111,6 +117,24 @@ def _print_plans(view: PlansView) -> None:
         for cost in each.costs:
             print(f"     {cost.cost:>3}  {cost.words}")
     print(text("cli.own", points=view.own.cost))
+
+
+def _score(arguments: argparse.Namespace) -> int:
+    form, routine, _ = read_routine(Path(arguments.file).read_bytes())
+    with speaking(arguments.language or spoken()):
+        view = score_view(score_of(lay_out(routine)), title=form.title)
+        if arguments.json:
+            print(view.model_dump_json(indent=2))
+            return _DONE
+        figures = [(each.at_seconds, 1, each.words) for each in view.figures]
+        walls = [(s.start_seconds, 0, f"{s.words}, {s.start_facing}") for s in view.segments]
+        events = [
+            (each.at_seconds, 2, f"{each.words}, {each.place}. {each.missed}")
+            for each in view.joints
+        ]
+    for at, level, words in sorted([*walls, *figures, *events]):
+        print(f"{clock_time(at):>7}  {'  ' * (level == 1)}{words.strip()}")
+    return _DONE
 
 
 def _fit(arguments: argparse.Namespace) -> int:

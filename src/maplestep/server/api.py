@@ -19,6 +19,7 @@ from ..apps.dances.scan_api import router as scans
 from ..apps.errors import ChangedElsewhere, NotHere, StillInUse
 from ..apps.routines.api import router as routines
 from ..apps.routines.fit_api import router as fit_desk
+from ..apps.routines.run_api import router as run_desk
 from ..apps.songs.api import router as songs
 from ..apps.songs.edit_api import router as song_desk
 from ..apps.songs.sound_api import router as sound
@@ -43,6 +44,7 @@ api.add_router("/dances", dances)
 api.add_router("/dances", scans)
 api.add_router("", fit_desk)
 api.add_router("", routines)
+api.add_router("", run_desk)
 
 _STATUS: dict[type[MapleStepError], int] = {
     NotHere: 404,

@@ -210,7 +210,7 @@ def timeline_view(checked: CheckedRoutine, *, title: str = "") -> TimelineView:
         tags=[part.name for part in sheet.parts if part.kind.value == "tag"],
         hits=len({placed.index for placed in timeline.phrase_hits}),
         phrases_danced=len({placed.index for placed in timeline.danced_phrases}),
-        phrases=list(_phrase_views(timeline)),
+        phrases=list(phrase_views(timeline)),
         count_labels={part.name: count_labels(part, count_unit(sheet)) for part in sheet.parts},
         segments=segment_views(timeline),
         occurrences=[_occurrence_view(timeline, there) for there in timeline.occurrences],
@@ -225,7 +225,7 @@ def timeline_view(checked: CheckedRoutine, *, title: str = "") -> TimelineView:
     )
 
 
-def _phrase_views(timeline: Timeline) -> Iterator[PhraseView]:
+def phrase_views(timeline: Timeline) -> Iterator[PhraseView]:
     """Every phrase of the song; whether one that is danced begins with count 1 of something."""
     danced = {placed.index for placed in timeline.danced_phrases}
     hits = {placed.index for placed in timeline.phrase_hits}

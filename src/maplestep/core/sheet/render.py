@@ -178,6 +178,27 @@ def moves_words(moves: Sequence[Move], language: Language) -> str:
     return ", ".join(move_words(move, language) for move in moves)
 
 
+def figure_words(moves: Sequence[Move], language: Language) -> str:
+    """A figure as it is danced, by its name, its foot, where it goes and what it turns."""
+    first, figure = moves[0], BY_NAME.get(moves[0].figure)
+    if len(moves) == 1:
+        return move_words(first, language)
+    foot = first.foot if first.foot is not Foot.BOTH else None
+    words = [language.feet[foot]] if foot is not None else []
+    words.append(language.name(figure) if figure is not None else first.figure)
+    if figure is not None and figure.takes_direction and first.direction:
+        # A shuffle says where it goes, a chassé goes to the side.
+        own = first.direction == figure.direction
+        if not own or first.direction in {"fwd", "back"}:
+            words.append(language.directions[first.direction])
+    turn = sum(move.turn for move in moves)
+    if turn:
+        full = amount_words(turn) == "full" and "full" in first.figure
+        words += [] if full else [amount_words(turn)]
+        words.append(language.sides[_R if turn > 0 else _L])
+    return " ".join(words)
+
+
 def move_words(move: Move, language: Language) -> str:
     """One move in words that read back as this move."""
     figure = BY_NAME.get(move.verb, STEP)

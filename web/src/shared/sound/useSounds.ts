@@ -1,7 +1,7 @@
 // What there is to listen to of a song; asked for again and again while the worker is at it.
 import { useQuery } from "@tanstack/react-query";
 
-import { api, ask, type SoundOut } from "../../../shared/api/client";
+import { api, ask, type SoundOut } from "../api/client";
 
 const OFTEN_MS = 700;
 

@@ -1,0 +1,277 @@
+"""What the Run desk is given: the score of a routine in seconds and words.
+
+Everything is in order of time. Seconds are those of the recording, clocks names such as "9:00".
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import Literal
+
+from pydantic import BaseModel
+
+from ..core.figures.words import move_word
+from ..core.primitives.counts import label
+from ..core.primitives.moves import Move
+from ..core.primitives.turns import amount_words, clock
+from ..core.rehearsal.score import Beat, Joint, Score
+from ..core.rehearsal.step_in import StepIn
+from ..messages.score import (
+    danced_words,
+    joint_words,
+    occurrence_words,
+    place_words,
+    segment_words,
+    step_in_words,
+)
+from ..messages.words import fact
+from .shared import FootName
+from .timeline import PhraseView, phrase_views
+
+
+class BeatView(BaseModel):
+    """A count of the song, or a landing between two. ``segment`` is -1 before wall 1, and the number of
+    segments behind the dance."""
+
+    at_seconds: float
+    count: float
+    label: str
+    segment: int
+
+
+class StretchView(BaseModel):
+    """A wall, a piece of one, a tag ... as it is danced."""
+
+    kind: Literal["wall", "tag", "bridge", "wait", "ending"]
+    wall: int
+    words: str
+    start_seconds: float
+    end_seconds: float
+    start_facing: str
+    end_facing: str
+    goes_on: bool
+    cue: str
+
+
+class SectionStretchView(BaseModel):
+    """A section where it is danced; ``segment`` is the number of its segment."""
+
+    title: str
+    segment: int
+    start_seconds: float
+    end_seconds: float
+    facing: str
+
+
+class FigureView(BaseModel):
+    """A figure where it is danced."""
+
+    at_seconds: float
+    segment: int
+    words: str
+
+
+class PrintView(BaseModel):
+    """A step for the moving foot chart and the feet. ``facing`` is faced once it is done."""
+
+    at_seconds: float
+    label: str
+    foot: FootName | None
+    word: str
+    weight: bool
+    turn: int
+    turn_words: str
+    facing: str
+
+
+class JointView(BaseModel):
+    """An event where it comes, the stretch to go over it, and what missing it does."""
+
+    words: str
+    place: str
+    missed: str
+    cue: str
+    wall: int
+    facing: str
+    segment: int
+    at_seconds: float
+    counts: float
+    start_seconds: float
+    end_seconds: float
+
+
+class StepInView(BaseModel):
+    """Count 1 of a wall: where somebody who is lost can step in."""
+
+    at_seconds: float
+    wall: int
+    facing: str
+    words: str
+
+
+class StandingView(BaseModel):
+    """Where a dancer stands from a moment on, in metres to the right and to the front."""
+
+    at_seconds: float
+    x: float
+    y: float
+    facing: str
+
+
+class ScoreView(BaseModel):
+    """A routine as it goes by. ``unit`` is 8, or 6 in waltz time."""
+
+    title: str
+    song_title: str
+    song_seconds: float
+    bpm: float
+    unit: int
+    walls: int
+    start_seconds: float
+    end_seconds: float
+    phrases: list[PhraseView]
+    beats: list[BeatView]
+    segments: list[StretchView]
+    sections: list[SectionStretchView]
+    figures: list[FigureView]
+    prints: list[PrintView]
+    joints: list[JointView]
+    step_ins: list[StepInView]
+    floor: list[StandingView]
+
+
+def score_view(score: Score, *, title: str = "") -> ScoreView:
+    """A score, ready to be followed."""
+    timeline = score.timeline
+    song = timeline.routine.song
+    phrased = bool(timeline.routine.sequence.strip())
+    return ScoreView(
+        title=title or timeline.routine.title,
+        song_title=song.title,
+        song_seconds=song.seconds(song.length),
+        bpm=float(song.bpm),
+        unit=score.unit,
+        walls=len(timeline.walls),
+        start_seconds=song.seconds(timeline.routine.start_count),
+        end_seconds=song.seconds(timeline.end),
+        phrases=list(phrase_views(timeline)),
+        beats=[_beat_view(beat) for beat in score.beats],
+        segments=list(_stretch_views(score)),
+        sections=[
+            SectionStretchView(
+                title=fact("section", each.title),
+                segment=each.segment,
+                start_seconds=_rounded(each.start_seconds),
+                end_seconds=_rounded(each.end_seconds),
+                facing=clock(each.facing),
+            )
+            for each in score.sections
+        ],
+        figures=list(_figure_views(score)),
+        prints=list(_print_views(score)),
+        joints=[_joint_view(score, joint) for joint in score.joints],
+        step_ins=[_step_in_view(place, phrased) for place in score.step_ins],
+        floor=[
+            StandingView(
+                at_seconds=_rounded(each.at_seconds),
+                x=round(each.place.x, 3),
+                y=round(each.place.y, 3),
+                facing=clock(each.facing),
+            )
+            for each in score.floor
+        ],
+    )
+
+
+def _rounded(seconds: float) -> float:
+    """To a tenth of a millisecond."""
+    return round(seconds, 4)
+
+
+def _beat_view(beat: Beat) -> BeatView:
+    return BeatView(
+        at_seconds=_rounded(beat.at_seconds),
+        count=float(beat.at),
+        label=beat.label,
+        segment=beat.segment,
+    )
+
+
+def _stretch_views(score: Score) -> Iterator[StretchView]:
+    for segment in score.timeline.segments:
+        yield StretchView(
+            kind=segment.kind.value,
+            wall=segment.wall,
+            words=segment_words(segment),
+            start_seconds=_rounded(segment.start_seconds),
+            end_seconds=_rounded(segment.end_seconds),
+            start_facing=clock(segment.start_facing),
+            end_facing=clock(segment.end_facing),
+            goes_on=segment.goes_on,
+            cue=segment.event.cue if segment.event is not None else "",
+        )
+
+
+def _figure_views(score: Score) -> Iterator[FigureView]:
+    # A wall is danced over and over: the words of its figures are made once.
+    words: dict[tuple[Move, ...], str] = {}
+    for figure in score.figures:
+        said = words.get(figure.moves)
+        if said is None:
+            said = words[figure.moves] = danced_words(figure)
+        yield FigureView(at_seconds=_rounded(figure.at_seconds), segment=figure.segment, words=said)
+
+
+def _print_views(score: Score) -> Iterator[PrintView]:
+    feel = score.timeline.routine.sheet.feel
+    once: dict[int, tuple[str, str, str]] = {}
+    for danced in score.timeline.moves():
+        move = danced.move
+        if id(move) not in once:
+            # An arrow shows the side; the amount stands in words.
+            turn = amount_words(move.turn) if move.turn else ""
+            once[id(move)] = label(move.at, feel), fact("move", move_word(move)), turn
+        said, word, turn = once[id(move)]
+        yield PrintView(
+            at_seconds=_rounded(danced.at_seconds),
+            label=said,
+            foot=move.foot.value if move.foot else None,
+            word=word,
+            weight=move.weight is not None,
+            turn=move.turn,
+            turn_words=turn,
+            facing=clock(danced.facing),
+        )
+
+
+def _joint_view(score: Score, joint: Joint) -> JointView:
+    there, song = joint.occurrence, score.timeline.routine.song
+    return JointView(
+        words=occurrence_words(score.timeline.routine, there),
+        place=place_words(there),
+        missed=joint_words(joint),
+        cue=there.event.cue,
+        wall=there.wall,
+        facing=clock(there.facing),
+        segment=_segment_before(score, joint),
+        at_seconds=_rounded(there.at_seconds),
+        counts=float(there.at),
+        start_seconds=_rounded(song.seconds(joint.start)),
+        end_seconds=_rounded(song.seconds(joint.end)),
+    )
+
+
+def _segment_before(score: Score, joint: Joint) -> int:
+    """The number of the segment that the event ends."""
+    at = joint.occurrence.at
+    ends = [n for n, each in enumerate(score.timeline.segments) if each.start < at <= each.end]
+    return ends[0] if ends else 0
+
+
+def _step_in_view(place: StepIn, phrased: bool) -> StepInView:
+    return StepInView(
+        at_seconds=_rounded(place.at_seconds),
+        wall=place.wall,
+        facing=clock(place.facing),
+        words=step_in_words(place, phrased=phrased),
+    )
