@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import io
 import shutil
 import subprocess
 import tempfile
-from functools import cache
+from collections.abc import Sequence
+from functools import cache, lru_cache
 from pathlib import Path
 from typing import Final
 
@@ -33,28 +35,54 @@ WORDS: Final = {
 _LOUD: Final = 0.6
 _QUICK: Final = "210"  # words a minute: a count may last a third of a second
 _FADE: Final = 200  # samples
+_GAP: Final = 882  # samples between two texts of a file
 
 
 @cache
 def sounds(language: str) -> dict[str, Floats]:
-    """Every click and word, (samples,) at 44,100 a second, beginning at once.
+    """Every click and word of a practice mix, (samples,) at 44,100 a second, beginning at once.
 
     Raises VoiceError when the synthesiser is missing.
+    """
+    made = {CLICK: _click(1000.0, 0.45), ONE: _click(1600.0, 0.6)}
+    return made | {name: speak(text, language) for name, text in WORDS[language].items()}
+
+
+@lru_cache(maxsize=4096)
+def speak(text: str, language: str) -> Floats:
+    """A few words spoken, (samples,) at 44,100 a second, beginning at once.
+
+    Raises VoiceError when the synthesiser is missing or cannot say them.
     """
     program = shutil.which("espeak-ng")
     if not program:
         raise VoiceError()
-    made = {CLICK: _click(1000.0, 0.45), ONE: _click(1600.0, 0.6)}
     with tempfile.TemporaryDirectory() as folder:
-        for name, text in WORDS[language].items():
-            file = Path(folder) / "word.wav"
-            command = [program, "-v", language, "-s", _QUICK, "-w", str(file), text]
-            done = subprocess.run(command, capture_output=True, check=False)  # noqa: S603
-            if done.returncode:
-                raise VoiceError()
-            samples, rate = soundfile.read(str(file), dtype="float32", always_2d=True)
-            made[name] = _trimmed(soxr.resample(samples.mean(axis=1), rate, SAMPLE_RATE))
-    return made
+        file = Path(folder) / "word.wav"
+        # Words of the user's own may begin with a dash; "--" ends the options.
+        command = [program, "-v", language, "-s", _QUICK, "-w", str(file), "--", text]
+        done = subprocess.run(command, capture_output=True, check=False)  # noqa: S603
+        if done.returncode:
+            raise VoiceError()
+        samples, rate = soundfile.read(str(file), dtype="float32", always_2d=True)
+    if not np.abs(samples).max(initial=0.0):
+        return np.zeros(1, np.float32)  # a name without letters is not spoken
+    return _trimmed(soxr.resample(samples.mean(axis=1), rate, SAMPLE_RATE))
+
+
+def spoken_file(texts: Sequence[str], language: str) -> tuple[bytes, list[tuple[float, float]]]:
+    """Texts spoken one behind the other as a WAV file, and where each begins and how long it
+    lasts, in seconds. Raises VoiceError when the synthesiser is missing."""
+    words = [speak(text, language) for text in texts]
+    gap = np.zeros(_GAP, np.float32)
+    spans, at = [], 0
+    for word in words:
+        spans.append((at / SAMPLE_RATE, len(word) / SAMPLE_RATE))
+        at += len(word) + _GAP
+    out = io.BytesIO()
+    every = np.concatenate([part for word in words for part in (word, gap)] or [gap])
+    soundfile.write(out, every, SAMPLE_RATE, format="WAV", subtype="PCM_16")
+    return out.getvalue(), spans
 
 
 def _click(pitch: float, loud: float) -> Floats:

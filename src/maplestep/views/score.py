@@ -5,7 +5,7 @@ Everything is in order of time. Seconds are those of the recording, clocks names
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping, Sequence
 from typing import Literal
 
 from pydantic import BaseModel
@@ -14,6 +14,7 @@ from ..core.figures.words import move_word
 from ..core.primitives.counts import label
 from ..core.primitives.moves import Move
 from ..core.primitives.turns import amount_words, clock
+from ..core.rehearsal.calls import Call
 from ..core.rehearsal.score import Beat, Joint, Score
 from ..core.rehearsal.step_in import StepIn
 from ..messages.score import (
@@ -30,8 +31,8 @@ from .timeline import PhraseView, phrase_views
 
 
 class BeatView(BaseModel):
-    """A count of the song, or a landing between two. ``segment`` is -1 before wall 1, and the number of
-    segments behind the dance."""
+    """A count of the song, or a landing between two. ``segment`` is -1 before wall 1, and how
+    many segments there are behind the dance."""
 
     at_seconds: float
     count: float
@@ -274,4 +275,68 @@ def _step_in_view(place: StepIn, phrased: bool) -> StepInView:
         wall=place.wall,
         facing=clock(place.facing),
         words=step_in_words(place, phrased=phrased),
+    )
+
+
+class SpokenView(BaseModel):
+    """Words, and where in the file of the voice they are spoken."""
+
+    words: str
+    from_seconds: float
+    lasts_seconds: float
+
+
+class CallView(BaseModel):
+    """A call that begins at a second of the song; ``spoken`` is its number among the words."""
+
+    kind: str
+    at_seconds: float
+    spoken: int
+
+
+class CallPlanView(BaseModel):
+    """The calls at one speed (1 is the song's own)."""
+
+    speed: float
+    calls: list[CallView]
+
+
+class CallsView(BaseModel):
+    """What is called at every speed; ``numbers`` is where each count is spoken."""
+
+    language: str
+    spoken: list[SpokenView]
+    numbers: dict[str, int]
+    plans: list[CallPlanView]
+
+
+def calls_view(
+    language: str,
+    spans: Mapping[str, tuple[float, float]],
+    numbers: Mapping[str, str],
+    plans: Mapping[float, Sequence[Call]],
+) -> CallsView:
+    """The calls, with the (start, length) in seconds of each text in the file of the voice."""
+    place = {words: n for n, words in enumerate(spans)}
+    return CallsView(
+        language=language,
+        spoken=[
+            SpokenView(words=words, from_seconds=at, lasts_seconds=lasts)
+            for words, (at, lasts) in spans.items()
+        ],
+        numbers={label: place[words] for label, words in numbers.items() if words in place},
+        plans=[
+            CallPlanView(
+                speed=speed,
+                calls=[
+                    CallView(
+                        kind=call.kind.value,
+                        at_seconds=_rounded(call.at_seconds),
+                        spoken=place[call.words],
+                    )
+                    for call in calls
+                ],
+            )
+            for speed, calls in plans.items()
+        ],
     )

@@ -1,0 +1,31 @@
+"""Calls of a routine: what is said, in words, and when at every speed."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Mapping
+from typing import Final
+
+from ..core.rehearsal.calls import Call, CallKind, called, cues_of
+from ..core.rehearsal.score import Score
+from ..messages.calls import call_words, number_words
+
+SPEEDS: Final = tuple(percent / 100 for percent in range(50, 111, 5))
+MOST_TEXTS: Final = 300
+"""More different texts than this are not spoken: the last ones stay silent."""
+
+
+def texts_of(score: Score) -> tuple[str, ...]:
+    """All that is ever said of a routine, each text once, in the language that is spoken; the
+    counts, which any stretch may be led in with, come first."""
+    counts = list(number_words().values())[: score.unit]
+    return tuple(dict.fromkeys([*counts, *map(call_words, cues_of(score))]))[:MOST_TEXTS]
+
+
+def calls_at(
+    score: Score, kinds: Collection[CallKind], lasts: Mapping[str, float]
+) -> dict[float, tuple[Call, ...]]:
+    """The calls of these kinds at each of :data:`SPEEDS`; ``lasts`` says how many seconds each
+    text takes, and what it does not know is not said."""
+    cues = [(cue, call_words(cue)) for cue in cues_of(score) if cue.kind in kinds]
+    known = [(cue, words, lasts[words]) for cue, words in cues if words in lasts]
+    return {speed: called(score, known, kinds, speed) for speed in SPEEDS}

@@ -1,0 +1,135 @@
+// Plays a request on the audio clock: chunk after chunk, each at its own sample, some seconds
+// ahead, so that a busy page or a tab in the background leaves no gap.
+import type { Mark } from "./mixing";
+import { Marks } from "./mixing";
+import { Renderer, type Music } from "./renderer";
+import { pieces, type Before, type Request } from "./rounds";
+
+const FIRST_SECONDS = 0.15;
+const CHUNK_SECONDS = 0.5;
+const AHEAD_SECONDS = 3;
+const TICK_MS = 120;
+/** How soon sound is heard after it was asked for. */
+const SOON_SECONDS = 0.03;
+
+export interface Sounding {
+  music: Music | null;
+  marks: Mark[];
+  musicGain: number;
+}
+
+/** What is heard at a moment. */
+export interface Heard {
+  seconds: number;
+  round: number;
+  speed: number;
+  counting: boolean;
+}
+
+export class Engine {
+  private renderer: Renderer | null = null;
+  private nodes: AudioBufferSourceNode[] = [];
+  private base = 0;
+  private sent = 0;
+  private timer: ReturnType<typeof setInterval> | undefined;
+  private last: Heard | null = null;
+  private onEnd: () => void = () => undefined;
+
+  constructor(
+    readonly context: AudioContext,
+    private readonly before: Before,
+  ) {}
+
+  get playing(): boolean {
+    return this.renderer !== null;
+  }
+
+  /** Begins to play; what was playing stops. `onEnd` is called when all rounds are over. */
+  play(request: Request, sounding: Sounding, onEnd: () => void): void {
+    this.stop();
+    const { rate } = { rate: this.context.sampleRate };
+    this.renderer = new Renderer(
+      sounding.music,
+      rate,
+      new Marks(sounding.marks, rate),
+      pieces(request, this.before),
+      sounding.musicGain,
+    );
+    this.onEnd = onEnd;
+    this.sent = 0;
+    // On a whole frame, so that no chunk is heard between two of them.
+    this.base = Math.ceil((this.context.currentTime + SOON_SECONDS) * rate) / rate;
+    void this.context.resume();
+    this.send(FIRST_SECONDS);
+    this.fill();
+    this.timer = setInterval(() => this.fill(), TICK_MS);
+  }
+
+  stop(): void {
+    this.last = this.heard() ?? this.last;
+    clearInterval(this.timer);
+    for (const node of this.nodes) {
+      node.onended = null;
+      node.stop();
+      node.disconnect();
+    }
+    this.nodes = [];
+    this.renderer = null;
+  }
+
+  /** What comes out of the loudspeaker now; null while nothing plays. */
+  heard(): Heard | null {
+    const { renderer, context } = this;
+    if (!renderer) return null;
+    const late = context.outputLatency || context.baseLatency || 0;
+    const frame = Math.max(0, (context.currentTime - late - this.base) * context.sampleRate);
+    const piece = renderer.pieceAt(frame);
+    if (!piece) return null;
+    return {
+      seconds: piece.from + ((frame - piece.start) / context.sampleRate) * piece.speed,
+      round: piece.round,
+      speed: piece.speed,
+      counting: !piece.music,
+    };
+  }
+
+  /** Where it stopped last. */
+  get left(): Heard | null {
+    return this.last;
+  }
+
+  private fill(): void {
+    const { context } = this;
+    const played = context.currentTime - this.base;
+    while (this.renderer && this.sent / context.sampleRate < played + AHEAD_SECONDS)
+      if (!this.send(CHUNK_SECONDS)) {
+        if (this.sent / context.sampleRate < played) this.finish();
+        return;
+      }
+  }
+
+  private send(seconds: number): boolean {
+    const { context, renderer } = this;
+    if (!renderer) return false;
+    const channels = renderer.next(Math.round(seconds * context.sampleRate));
+    const length = channels[0]?.length ?? 0;
+    if (!length) return false;
+    const buffer = context.createBuffer(channels.length, length, context.sampleRate);
+    channels.forEach((channel, c) => buffer.copyToChannel(channel as Float32Array<ArrayBuffer>, c));
+    const node = context.createBufferSource();
+    node.buffer = buffer;
+    node.connect(context.destination);
+    node.start(this.base + this.sent / context.sampleRate);
+    node.onended = () => {
+      this.nodes = this.nodes.filter((each) => each !== node);
+    };
+    this.nodes.push(node);
+    this.sent += length;
+    return true;
+  }
+
+  private finish(): void {
+    this.stop();
+    this.onEnd();
+  }
+}
