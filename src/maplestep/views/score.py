@@ -11,7 +11,6 @@ from typing import Literal
 from pydantic import BaseModel
 
 from ..core.figures.words import move_word
-from ..core.primitives.counts import label
 from ..core.primitives.moves import Move
 from ..core.primitives.turns import amount_words, clock
 from ..core.rehearsal.calls import Call
@@ -40,7 +39,7 @@ class BeatView(BaseModel):
     segment: int
 
 
-class StretchView(BaseModel):
+class DancedSegmentView(BaseModel):
     """A wall, a piece of one, a tag ... as it is danced."""
 
     kind: Literal["wall", "tag", "bridge", "wait", "ending"]
@@ -54,7 +53,7 @@ class StretchView(BaseModel):
     cue: str
 
 
-class SectionStretchView(BaseModel):
+class DancedSectionView(BaseModel):
     """A section where it is danced; ``segment`` is the number of its segment."""
 
     title: str
@@ -64,7 +63,7 @@ class SectionStretchView(BaseModel):
     facing: str
 
 
-class FigureView(BaseModel):
+class DancedFigureView(BaseModel):
     """A figure where it is danced."""
 
     at_seconds: float
@@ -132,9 +131,9 @@ class ScoreView(BaseModel):
     end_seconds: float
     phrases: list[PhraseView]
     beats: list[BeatView]
-    segments: list[StretchView]
-    sections: list[SectionStretchView]
-    figures: list[FigureView]
+    segments: list[DancedSegmentView]
+    sections: list[DancedSectionView]
+    figures: list[DancedFigureView]
     prints: list[PrintView]
     joints: list[JointView]
     step_ins: list[StepInView]
@@ -159,7 +158,7 @@ def score_view(score: Score, *, title: str = "") -> ScoreView:
         beats=[_beat_view(beat) for beat in score.beats],
         segments=list(_stretch_views(score)),
         sections=[
-            SectionStretchView(
+            DancedSectionView(
                 title=fact("section", each.title),
                 segment=each.segment,
                 start_seconds=_rounded(each.start_seconds),
@@ -198,9 +197,9 @@ def _beat_view(beat: Beat) -> BeatView:
     )
 
 
-def _stretch_views(score: Score) -> Iterator[StretchView]:
+def _stretch_views(score: Score) -> Iterator[DancedSegmentView]:
     for segment in score.timeline.segments:
-        yield StretchView(
+        yield DancedSegmentView(
             kind=segment.kind.value,
             wall=segment.wall,
             words=segment_words(segment),
@@ -213,29 +212,31 @@ def _stretch_views(score: Score) -> Iterator[StretchView]:
         )
 
 
-def _figure_views(score: Score) -> Iterator[FigureView]:
+def _figure_views(score: Score) -> Iterator[DancedFigureView]:
     # A wall is danced over and over: the words of its figures are made once.
     words: dict[tuple[Move, ...], str] = {}
     for figure in score.figures:
         said = words.get(figure.moves)
         if said is None:
             said = words[figure.moves] = danced_words(figure)
-        yield FigureView(at_seconds=_rounded(figure.at_seconds), segment=figure.segment, words=said)
+        yield DancedFigureView(
+            at_seconds=_rounded(figure.at_seconds), segment=figure.segment, words=said
+        )
 
 
 def _print_views(score: Score) -> Iterator[PrintView]:
-    feel = score.timeline.routine.sheet.feel
-    once: dict[int, tuple[str, str, str]] = {}
+    said = {beat.at: beat.label for beat in score.beats}
+    once: dict[int, tuple[str, str]] = {}
     for danced in score.timeline.moves():
         move = danced.move
         if id(move) not in once:
             # An arrow shows the side; the amount stands in words.
             turn = amount_words(move.turn) if move.turn else ""
-            once[id(move)] = label(move.at, feel), fact("move", move_word(move)), turn
-        said, word, turn = once[id(move)]
+            once[id(move)] = fact("move", move_word(move)), turn
+        word, turn = once[id(move)]
         yield PrintView(
             at_seconds=_rounded(danced.at_seconds),
-            label=said,
+            label=said.get(danced.at, ""),
             foot=move.foot.value if move.foot else None,
             word=word,
             weight=move.weight is not None,

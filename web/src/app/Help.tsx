@@ -7,7 +7,7 @@ import { useKeys } from "../shared/ui/keys";
 import styles from "./Help.module.css";
 
 const KEYS: [string, string][] = [
-  ["1 2 3", "keys.desks"],
+  ["1 2 3 4", "keys.desks"],
   ["Ctrl+Z  Ctrl+Shift+Z", "keys.undo"],
   ["Space", "keys.play"],
   ["T", "keys.tap"],
@@ -27,6 +27,10 @@ const KEYS: [string, string][] = [
   ["Alt+Shift+D", "keys.duplicate"],
   ["Ctrl+Shift+[  Ctrl+Shift+]", "keys.fold"],
   ["Ctrl+Space", "keys.complete"],
+  ["L", "keys.lost"],
+  ["Home  PageUp", "keys.again"],
+  ["PageDown", "keys.nextWall"],
+  ["W  O  E  A", "keys.repeat"],
   ["?", "keys.help"],
 ];
 

@@ -1,4 +1,4 @@
-// A routine and its three desks. The server's answer is the one truth all of them draw.
+// A routine and its desks. The server's answer is the one truth all of them draw.
 import type { TFunction } from "i18next";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Suspense, useCallback } from "react";
@@ -16,7 +16,9 @@ const SongDesk = desk(() => import("../features/song/SongDesk"));
 const StepsDesk = desk(() => import("../features/steps/StepsDesk"));
 const FitDesk = desk(() => import("../features/fit/FitDesk"));
 
-const DESKS = ["song", "steps", "fit"] as const;
+const RunDesk = desk(() => import("../features/run/RunDesk"));
+
+const DESKS = ["song", "steps", "fit", "run"] as const;
 
 export default function RoutinePage() {
   const { id = "", desk: at = "fit" } = useParams();
@@ -70,6 +72,8 @@ export default function RoutinePage() {
           <SongDesk id={data.song_id} routineId={id} onStored={stale} />
         ) : at === "steps" ? (
           <StepsDesk id={data.dance_id} bpm={data.timeline.song_bpm} onStored={stale} />
+        ) : at === "run" ? (
+          <RunDesk id={id} songId={data.song_id} basis={`${data.version} ${data.basis}`} />
         ) : (
           <FitDesk routine={data} seen={version} onStored={changed} />
         )}

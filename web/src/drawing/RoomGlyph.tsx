@@ -6,6 +6,8 @@ interface Props {
   size?: number;
   /** The clock stands beside it in words already. */
   silent?: boolean;
+  /** On the dark stage. */
+  dark?: boolean;
 }
 
 const WALL_RECTS = [
@@ -15,10 +17,10 @@ const WALL_RECTS = [
   { x: 0, y: 0, width: 4, height: 20 },
 ];
 
-export function RoomGlyph({ clock, size = 22, silent = false }: Props) {
+export function RoomGlyph({ clock, size = 22, silent = false, dark = false }: Props) {
   const at = CLOCKS.indexOf(clock as (typeof CLOCKS)[number]);
   const angle = (at * Math.PI) / 4;
-  const [first, second] = facingColours(clock);
+  const [first, second] = facingColours(clock, dark);
   const corner = at % 2 === 1;
   const from = Math.floor(at / 2);
   const labelled = silent ? { "aria-hidden": true } : { role: "img", "aria-label": clock };
@@ -28,7 +30,7 @@ export function RoomGlyph({ clock, size = 22, silent = false }: Props) {
         width="20"
         height="20"
         rx="2"
-        fill="var(--white)"
+        fill={dark ? "none" : "var(--white)"}
         stroke="var(--outline)"
         strokeWidth="1"
       />

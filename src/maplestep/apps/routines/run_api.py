@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import uuid
-from typing import Annotated
+from typing import Annotated, Final
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Query, Router
@@ -21,6 +21,7 @@ from ..http import ErrorForm, json_answer, user_of
 from .queries import get_routine, laid_out
 
 router = Router(tags=["run"])
+ALL_KINDS: Final = list(CallKind)
 
 
 @router.get("/routines/{uuid:pk}/score", response={200: ScoreView, 404: ErrorForm})

@@ -22,7 +22,8 @@ export interface Moment {
   phrase: number;
 }
 
-const timesOf = (things: readonly { at_seconds: number }[]) => things.map((each) => each.at_seconds);
+const timesOf = (things: readonly { at_seconds: number }[]) =>
+  things.map((each) => each.at_seconds);
 
 /** The score with its times laid out for looking up. */
 export function indexed(score: ScoreView) {
@@ -62,8 +63,7 @@ export function momentAt(at: Indexed, seconds: number): Moment {
     section: danced && section && section.segment === here.segment ? section : null,
     figure: danced ? (score.figures[figure]?.words ?? "") : "",
     next: (danced ? score.figures[figure + 1] : score.figures[0])?.words ?? "",
-    facing:
-      (danced && score.prints[print]?.facing) || segment?.start_facing || firstFacing(score),
+    facing: (danced && score.prints[print]?.facing) || segment?.start_facing || firstFacing(score),
     joint,
     ahead: joint && here ? Math.ceil(joint.counts - here.count) : 0,
     phrase: countAt(at.phrases, now),

@@ -6,7 +6,7 @@ import { useTranslation } from "react-i18next";
 import { api, ApiError, ask, type MixIn, type SoundOut } from "../../shared/api/client";
 import { songClock } from "../../drawing/clock";
 import { languageOptions, type Code } from "../../shared/i18n";
-import { isGoing, type Sounds } from "./sound/useSounds";
+import { isGoing, type Sounds } from "../../shared/sound/useSounds";
 import { Making, Remove } from "./SoundPanel";
 import { decimal } from "../../shared/i18n/decimal";
 import styles from "./MixPanel.module.css";

@@ -30,7 +30,7 @@ import { SongFacts } from "./SongFacts";
 import { Pick } from "../../shared/ui/Pick";
 import { SoundPanel } from "./SoundPanel";
 import { SPEEDS, usePlayer } from "./sound/usePlayer";
-import { isGoing, useSounds, type Sounds } from "./sound/useSounds";
+import { isGoing, useSounds, type Sounds } from "../../shared/sound/useSounds";
 import { Transport } from "./Transport";
 import { useEdits } from "./useEdits";
 import { useTaps } from "./useTaps";

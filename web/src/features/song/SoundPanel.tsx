@@ -5,7 +5,7 @@ import { useTranslation } from "react-i18next";
 
 import { api, ask, type SoundOut } from "../../shared/api/client";
 import { Pick } from "../../shared/ui/Pick";
-import { isGoing, type Sounds } from "./sound/useSounds";
+import { isGoing, type Sounds } from "../../shared/sound/useSounds";
 import type { Sending } from "./useUpload";
 import styles from "./SoundPanel.module.css";
 

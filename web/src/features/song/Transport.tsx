@@ -6,7 +6,7 @@ import { useTranslation } from "react-i18next";
 
 import type { SongMap } from "../../shared/api/client";
 import { songClock } from "../../drawing/clock";
-import { countAt } from "./sound/counting";
+import { countAt } from "../../shared/sound/counting";
 import { SPEEDS, type Player } from "./sound/usePlayer";
 import styles from "./Transport.module.css";
 

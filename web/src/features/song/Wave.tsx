@@ -5,7 +5,7 @@ import { useTranslation } from "react-i18next";
 import WaveSurfer from "wavesurfer.js";
 
 import type { Listening, SongEdit, SongMap } from "../../shared/api/client";
-import { countAt, firstAt } from "./sound/counting";
+import { countAt, firstAt } from "../../shared/sound/counting";
 import type { Player } from "./sound/usePlayer";
 import {
   FOOT,

@@ -9,7 +9,7 @@ import type { SongForm, SoundOut } from "../../shared/api/client";
 import type { Saved } from "../../shared/saved/useSaved";
 import { MixPanel } from "./MixPanel";
 import { SoundPanel } from "./SoundPanel";
-import type { Sounds } from "./sound/useSounds";
+import type { Sounds } from "../../shared/sound/useSounds";
 import { stubBrowser } from "./stubBrowser";
 import { useEdits } from "./useEdits";
 

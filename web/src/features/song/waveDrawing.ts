@@ -4,7 +4,7 @@ import colours from "@colours";
 import type { Listening, SongMap } from "../../shared/api/client";
 import { PHRASE_TINTS } from "../../shared/theme/facing";
 import { songClock } from "../../drawing/clock";
-import { firstAt } from "./sound/counting";
+import { firstAt } from "../../shared/sound/counting";
 
 const { paper: PAPER, ink: INK, brick: BRICK, soft: SOFT } = colours.plain;
 export const HEAD = 30;

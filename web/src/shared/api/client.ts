@@ -26,6 +26,8 @@ export type LevelView = Schemas["LevelView"];
 export type Vocabulary = Schemas["VocabularyView"];
 export type OwnFigure = Schemas["FigureForm"];
 export type SectionView = Schemas["SectionView"];
+export type ScoreView = Schemas["ScoreView"];
+export type CallsView = Schemas["CallsView"];
 export type Shelf = Schemas["Shelf"];
 
 /** What the server refused, in its own words; status 0 means it was not reached. */

@@ -4,11 +4,14 @@ import colours from "@colours";
 export const CLOCKS = ["12:00", "1:30", "3:00", "4:30", "6:00", "7:30", "9:00", "10:30"] as const;
 
 const WALLS: Record<string, string> = colours.walls;
+/** The same four, bright enough for the dark stage. */
+const ON_STAGE: Record<string, string> = colours.stage;
 
 /** One colour for a wall, two for a corner (the walls it lies between). */
-export function facingColours(clock: string): [string, string] {
+export function facingColours(clock: string, dark = false): [string, string] {
   const at = CLOCKS.indexOf(clock as (typeof CLOCKS)[number]);
-  const wall = (n: number) => WALLS[CLOCKS[(n + 8) % 8] ?? "12:00"] ?? colours.plain.ink;
+  const walls = dark ? ON_STAGE : WALLS;
+  const wall = (n: number) => walls[CLOCKS[(n + 8) % 8] ?? "12:00"] ?? colours.plain.ink;
   return at % 2 ? [wall(at - 1), wall(at + 1)] : [wall(at), wall(at)];
 }
 

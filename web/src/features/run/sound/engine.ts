@@ -1,7 +1,6 @@
 // Plays a request on the audio clock: chunk after chunk, each at its own sample, some seconds
 // ahead, so that a busy page or a tab in the background leaves no gap.
-import type { Mark } from "./mixing";
-import { Marks } from "./mixing";
+import { Marks, type Mark } from "./mixing";
 import { Renderer, type Music } from "./renderer";
 import { pieces, type Before, type Request } from "./rounds";
 
@@ -15,6 +14,8 @@ const SOON_SECONDS = 0.03;
 export interface Sounding {
   music: Music | null;
   marks: Mark[];
+  /** What is heard while only counting. */
+  leadMarks: Mark[];
   musicGain: number;
 }
 
@@ -32,7 +33,6 @@ export class Engine {
   private base = 0;
   private sent = 0;
   private timer: ReturnType<typeof setInterval> | undefined;
-  private last: Heard | null = null;
   private onEnd: () => void = () => undefined;
 
   constructor(
@@ -47,11 +47,12 @@ export class Engine {
   /** Begins to play; what was playing stops. `onEnd` is called when all rounds are over. */
   play(request: Request, sounding: Sounding, onEnd: () => void): void {
     this.stop();
-    const { rate } = { rate: this.context.sampleRate };
+    const rate = this.context.sampleRate;
     this.renderer = new Renderer(
       sounding.music,
       rate,
       new Marks(sounding.marks, rate),
+      new Marks(sounding.leadMarks, rate),
       pieces(request, this.before),
       sounding.musicGain,
     );
@@ -66,7 +67,6 @@ export class Engine {
   }
 
   stop(): void {
-    this.last = this.heard() ?? this.last;
     clearInterval(this.timer);
     for (const node of this.nodes) {
       node.onended = null;
@@ -91,11 +91,6 @@ export class Engine {
       speed: piece.speed,
       counting: !piece.music,
     };
-  }
-
-  /** Where it stopped last. */
-  get left(): Heard | null {
-    return this.last;
   }
 
   private fill(): void {

@@ -52,8 +52,7 @@ export class Marks {
       const begin = Math.max(0, -start);
       const end = Math.min(mark.sound.length, length - start);
       for (const channel of out)
-        for (let at = begin; at < end; at++)
-          channel[start + at]! += mark.sound[at]! * mark.gain;
+        for (let at = begin; at < end; at++) channel[start + at]! += mark.sound[at]! * mark.gain;
     }
   }
 

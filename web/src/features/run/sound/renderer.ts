@@ -30,7 +30,8 @@ export class Renderer {
   constructor(
     readonly music: Music | null,
     readonly rate: number,
-    private marks: Marks,
+    private readonly marks: Marks,
+    private readonly leadMarks: Marks,
     private readonly source: Iterator<Piece>,
     private readonly musicGain: number,
   ) {
@@ -43,8 +44,7 @@ export class Renderer {
     // The last ones are asked for nearly always.
     for (let n = this.placed.length - 1; n >= 0; n--) {
       const piece = this.placed[n]!;
-      if (frame >= piece.start)
-        return frame < piece.start + piece.frames ? piece : null;
+      if (frame >= piece.start) return frame < piece.start + piece.frames ? piece : null;
     }
     return this.placed[0] ?? null;
   }
@@ -57,7 +57,10 @@ export class Renderer {
 
   /** The next `count` frames, or fewer at the end. Frames come in order, each once. */
   next(count: number): Float32Array[] {
-    const out = Array.from({ length: this.music?.channels.length ?? 1 }, () => new Float32Array(count));
+    const out = Array.from(
+      { length: this.music?.channels.length ?? 1 },
+      () => new Float32Array(count),
+    );
     let done = 0;
     while (done < count) {
       const piece = this.pieceAt(this.reached);
@@ -100,7 +103,7 @@ export class Renderer {
       this.playInto(into, piece, first, length);
       for (const channel of into) shape(channel, first, length, piece.frames, this.musicGain);
     }
-    this.marks.into(into, piece, first, length);
+    (piece.music ? this.marks : this.leadMarks).into(into, piece, first, length);
     for (const channel of into)
       for (let n = 0; n < length; n++) channel[n] = Math.max(-1, Math.min(1, channel[n]!));
   }

@@ -25,6 +25,8 @@ export interface Request {
   /** Counts in front of the first round, and in front of every other. */
   countIn: number;
   pause: number;
+  /** Where the first round begins; null at its beginning. */
+  at: number | null;
 }
 
 /** The seconds in front of a place that so many counts take up. */
@@ -40,17 +42,22 @@ export function rampSpeed(ramp: NonNullable<Request["ramp"]>, round: number): nu
 
 /** The pieces in order; without a loop they end. */
 export function* pieces(request: Request, before: Before): Generator<Piece> {
-  const { stretches, loop, ramp } = request;
+  const { stretches, loop, ramp, at } = request;
   if (!stretches.some(({ from, to }) => to > from)) return;
+  const first = Math.max(
+    0,
+    at === null ? 0 : stretches.findIndex((s) => at >= s.from && at < s.to),
+  );
   for (let round = 0; ; round++) {
     const speed = ramp ? rampSpeed(ramp, Math.floor(round / stretches.length)) : request.speed;
-    const stretch = stretches[round % stretches.length]!;
+    const whole = stretches[(first + round) % stretches.length]!;
+    const stretch =
+      round === 0 && at !== null ? { ...whole, from: Math.max(at, whole.from) } : whole;
     const counts = round === 0 ? request.countIn : request.pause;
     const lead = counts > 0 ? before(stretch.from, counts) : 0;
     const shared = { speed, round: round + 1 };
-    if (lead > 0)
-      yield { from: stretch.from - lead, to: stretch.from, music: false, ...shared };
+    if (lead > 0) yield { from: stretch.from - lead, to: stretch.from, music: false, ...shared };
     if (stretch.to > stretch.from) yield { ...stretch, music: true, ...shared };
-    if (!loop && round + 1 === stretches.length) return;
+    if (!loop && first + round + 1 === stretches.length) return;
   }
 }

@@ -62,8 +62,9 @@ export class Stretcher {
   }
 
   private hop(): void {
-    const wanted = this.start + this.hops * HOP * this.speed;
-    const from = this.hops === 0 ? Math.round(wanted) : this.alike(Math.round(wanted));
+    // The middle of a window is where it counts: it lies a hop behind its beginning.
+    const wanted = this.start + (this.hops + 1) * HOP * this.speed - HOP;
+    const from = this.alike(Math.round(wanted));
     this.music.forEach((channel, c) => {
       const tail = this.tail[c]!;
       const made = this.made[c]!;

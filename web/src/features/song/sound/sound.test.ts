@@ -2,7 +2,7 @@
 import { describe, expect, it } from "vitest";
 
 import { wav, withClicks } from "./clicked";
-import { countAt, firstAt } from "./counting";
+import { countAt, firstAt } from "../../../shared/sound/counting";
 
 const RATE = 44_100;
 const silence = (seconds: number, channels = 1) => ({

@@ -1,0 +1,255 @@
+// The desk while one rehearses: the stage, the moving chart, and the few things one touches.
+import { useCallback, useMemo, useState } from "react";
+import { useTranslation } from "react-i18next";
+import { useSearchParams } from "react-router";
+
+import { api, ask } from "../../shared/api/client";
+import type { Sounds } from "../../shared/sound/useSounds";
+import { isGoing } from "../../shared/sound/useSounds";
+import { useKeys } from "../../shared/ui/keys";
+import { Bar } from "./Bar";
+import { FloorView } from "./FloorView";
+import { Following } from "./Following";
+import { Lost } from "./Lost";
+import { MovingChart } from "./MovingChart";
+import { stepInAfter, type Indexed } from "./moment";
+import {
+  allJoints,
+  jointAfter,
+  jointRange,
+  sectionAt,
+  wallAt,
+  wholeSong,
+  type Range,
+  type RangeKind,
+} from "./ranges";
+import styles from "./RunDesk.module.css";
+import { Settings } from "./Settings";
+import { useCalls, useDecoded, useSounding } from "./sound/useSounding";
+import { Stage } from "./Stage";
+import { useAwake } from "./useAwake";
+import { useTransport } from "./useTransport";
+import { mannerOf, SPEEDS, useWishes } from "./wishes";
+
+interface Props {
+  id: string;
+  songId: string;
+  basis: string;
+  at: Indexed;
+  sounds: Sounds;
+  context: AudioContext | null;
+}
+
+/** Nobody steps in without two counts to get ready. */
+const NOTICE = 2;
+
+export function Hall({ id, songId, basis, at, sounds, context }: Props) {
+  const { t, i18n } = useTranslation();
+  const { score } = at;
+  const [search] = useSearchParams();
+  const asked = score.joints[Number(search.get("joint") ?? -1)];
+  const all: Range = { kind: "all", words: t("run.range.all"), stretches: [wholeSong(score)] };
+  const [range, setRange] = useState<Range>(all);
+  const [wishes, set] = useWishes(i18n.language);
+  const [settings, setSettings] = useState(false);
+  const [elsewhere, setElsewhere] = useState(false);
+  const [lost, setLost] = useState(-1);
+  const whole = range.kind === "all";
+  const manner = useMemo(() => mannerOf(wishes, whole), [wishes, whole]);
+  const url = sounds.played ? `/api/sounds/${sounds.played.id}/audio` : null;
+  const music = useDecoded(context, url);
+  const calls = useCalls(id, basis, wishes);
+  const voice = useDecoded(context, `/api/routines/${id}/voice?language=${wishes.language}`);
+  const sounding = useSounding({
+    score,
+    music: music.data,
+    calls: calls.data,
+    voice: voice.data,
+    wishes,
+    speed: manner.ramp ? manner.ramp.last : wishes.speed,
+    rate: context?.sampleRate ?? 44_100,
+  });
+  const { transport, shown, clock, needle } = useTransport(at, context, sounding, manner);
+  const { moment, place } = shown;
+  const seconds = useCallback(() => transport.now().seconds, [transport]);
+  useAwake(place.playing, score);
+
+  const rehearse = useCallback(
+    (next: Range, play = true) => {
+      setRange(next);
+      transport.rehearse(next.stretches, play);
+    },
+    [transport],
+  );
+  const choose = (kind: RangeKind) => {
+    const now = seconds();
+    const joint = jointAfter(score, now);
+    if (kind === "all") rehearse(all, false);
+    else if (kind === "wall") rehearse(wallAt(score, now));
+    else if (kind === "section") rehearse(sectionAt(score, now));
+    else if (kind === "joint" && joint) rehearse(jointRange(joint));
+    else if (kind === "joints" && joint) rehearse(allJoints(score, t("run.range.joints")));
+  };
+  const [opened, setOpened] = useState(false);
+  if (asked && !opened) {
+    setOpened(true);
+    setRange(jointRange(asked));
+  }
+  const start = () => {
+    if (asked && opened && !place.playing && seconds() <= 0)
+      transport.rehearse(range.stretches, true);
+    else transport.toggle();
+  };
+  const speedBy = (step: number) => {
+    const next = SPEEDS[SPEEDS.indexOf(wishes.speed) + step];
+    if (next) set({ speed: next, ramp: false });
+  };
+  const findWay = () => {
+    const count = 60 / score.bpm / place.speed;
+    const found = stepInAfter(at, seconds(), NOTICE * count * place.speed);
+    setLost(found ? score.step_ins.indexOf(found) : score.step_ins.length);
+  };
+  const again = () => transport.rehearse([...transport.range], true);
+  const step = (times: number[], by: number) => transport.seek(stepped(times, seconds(), by));
+  const next = () => step(at.steps, 1);
+  const walls = at.steps;
+  const wholes = useMemo(
+    () => score.beats.filter((b) => /^\d/.test(b.label)).map((b) => b.at_seconds),
+    [score],
+  );
+
+  useKeys((event) => {
+    if (event.ctrlKey || event.metaKey) return false;
+    const by = event.key === "ArrowRight" ? 1 : event.key === "ArrowLeft" ? -1 : 0;
+    if (by) {
+      step(event.altKey ? walls : event.shiftKey ? at.sections : wholes, by);
+      return true;
+    }
+    const act = {
+      " ": start,
+      l: findWay,
+      ",": () => speedBy(-1),
+      ".": () => speedBy(1),
+      Home: again,
+      PageUp: again,
+      PageDown: next,
+      Escape: () => setLost(-1),
+      o: () => choose("section"),
+      w: () => choose("wall"),
+      e: () => choose("joint"),
+      a: () => choose("all"),
+    }[event.key];
+    act?.();
+    return act !== undefined;
+  });
+
+  const askBand = async () => {
+    await ask(api.POST("/api/songs/{pk}/band", { params: { path: { pk: songId } } }));
+    await sounds.refetch();
+  };
+  const follow = (on: boolean) => {
+    transport.follow(on);
+    setElsewhere(on);
+  };
+  const way = score.step_ins[lost];
+  return (
+    <main className={styles.desk}>
+      <h2 className="visually-hidden">{t("run.title")}</h2>
+      <SoundState
+        problem={music.isError}
+        missing={sounds.loaded && !sounds.played}
+        making={[sounds.recording, sounds.band].some((sound) => sound && isGoing(sound))}
+        loading={Boolean(url) && music.isPending}
+        quiet={elsewhere}
+        onBand={() => void askBand()}
+        onElsewhere={() => follow(true)}
+        again={() => void music.refetch()}
+      />
+      {wishes.view === "floor" ? (
+        <FloorView at={at} seconds={seconds} moment={moment} />
+      ) : (
+        <Stage moment={moment} walls={score.walls} unit={score.unit} counting={place.counting} />
+      )}
+      {lost >= 0 && (
+        <Lost
+          way={way ?? null}
+          seconds={seconds}
+          count={60 / score.bpm}
+          onClose={() => setLost(-1)}
+        />
+      )}
+      {elsewhere && <Following at={at} transport={transport} onLeave={() => follow(false)} />}
+      <MovingChart
+        at={at}
+        seconds={seconds}
+        names={{ left: t("steps.left"), right: t("steps.right") }}
+      />
+      <Bar
+        {...{ at, place, range, wishes, set, clock, needle }}
+        onToggle={start}
+        onAgain={again}
+        onNext={next}
+        onLost={findWay}
+        onSpeed={speedBy}
+        onSeek={(to) => transport.seek(to)}
+        onRange={choose}
+        onMark={(from, to) =>
+          rehearse({ kind: "marked", words: t("run.range.marked"), stretches: [{ from, to }] })
+        }
+        onSettings={() => setSettings(true)}
+      />
+      {settings && (
+        <Settings
+          wishes={wishes}
+          set={set}
+          elsewhere={elsewhere}
+          onElsewhere={follow}
+          onClose={() => setSettings(false)}
+          joints={score.joints}
+          onJoint={(joint) => {
+            setSettings(false);
+            rehearse(jointRange(joint));
+          }}
+        />
+      )}
+    </main>
+  );
+}
+
+/** The place before or behind a moment; going back from just behind one goes to the one before. */
+function stepped(times: readonly number[], now: number, by: number): number {
+  if (by > 0) return times.find((each) => each > now + 0.05) ?? now;
+  return times.findLast((each) => each < now - 0.35) ?? times[0] ?? 0;
+}
+
+interface SoundStateProps {
+  problem: boolean;
+  missing: boolean;
+  making: boolean;
+  loading: boolean;
+  quiet: boolean;
+  onBand: () => void;
+  onElsewhere: () => void;
+  again: () => void;
+}
+
+/** What is the matter with the sound, and what can be done; nothing when all is well. */
+function SoundState(props: SoundStateProps) {
+  const { t } = useTranslation();
+  const { problem, missing, making, loading, quiet } = props;
+  if (quiet) return null;
+  if (making) return <p className={styles.note}>{t("run.sound.making")}</p>;
+  if (loading) return <p className={styles.note}>{t("run.sound.loading")}</p>;
+  if (!problem && !missing) return null;
+  return (
+    <p className={styles.note} role="status">
+      {t(problem ? "run.sound.broken" : "run.sound.missing")}{" "}
+      {problem ? (
+        <button onClick={props.again}>{t("error.again")}</button>
+      ) : (
+        <button onClick={props.onBand}>{t("song.band")}</button>
+      )}
+      <button onClick={props.onElsewhere}>{t("run.elsewhere")}</button>
+    </p>
+  );
+}

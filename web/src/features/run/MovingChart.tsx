@@ -1,0 +1,91 @@
+// The foot chart moving under a fixed line: what is danced now lies on the line.
+import clsx from "clsx";
+import { memo, useRef, useState } from "react";
+
+import type { ScoreView } from "../../shared/api/client";
+import { countAt } from "../../shared/sound/counting";
+import type { Indexed } from "./moment";
+import { useFrames } from "./useFrames";
+import styles from "./MovingChart.module.css";
+
+interface Props {
+  at: Indexed;
+  seconds: () => number;
+  names: { left: string; right: string };
+}
+
+const COUNT = 84;
+/** Prints drawn at once, by number; the window moves on before its end is seen. */
+const BEFORE = 14;
+const BEHIND = 34;
+const STEP = 8;
+
+export function MovingChart({ at, seconds, names }: Props) {
+  const { score } = at;
+  const moving = useRef<SVGGElement>(null);
+  const [window, setWindow] = useState(0);
+  const scale = (COUNT * score.bpm) / 60;
+  useFrames(() => {
+    const now = seconds();
+    moving.current?.setAttribute("transform", `translate(${(-now * scale).toFixed(2)} 0)`);
+    const here = Math.floor(countAt(at.prints, now) / STEP) * STEP;
+    if (here !== window) setWindow(here);
+  });
+  return (
+    <div className={styles.chart} aria-hidden>
+      <span className={styles.names}>
+        <b>{names.left}</b>
+        <b>{names.right}</b>
+      </span>
+      <svg viewBox="-280 0 1280 132" preserveAspectRatio="xMidYMid slice">
+        <g ref={moving}>
+          <Prints score={score} window={window} scale={scale} />
+        </g>
+        <line y1="0" y2="132" className={styles.now} />
+      </svg>
+    </div>
+  );
+}
+
+const SOLE =
+  "M-5.6 -4 C-6.2 -11 -3.4 -14 0.4 -14 C4.6 -14 6.6 -10.6 6 -5 C5.6 -1.6 4.4 0.6 4.2 3.4 C4 7.6 4.2 12 0.4 12.4 C-3.4 12.6 -4 8.6 -4.4 4.6 C-4.7 1.6 -5.3 -0.8 -5.6 -4 Z";
+const LANES = { L: 42, R: 94 } as const;
+
+interface PrintsProps {
+  score: ScoreView;
+  window: number;
+  scale: number;
+}
+
+const Prints = memo(function Prints({ score, window, scale }: PrintsProps) {
+  return score.prints.slice(Math.max(0, window - BEFORE), window + BEHIND).map((print, index) => {
+    const feet = print.foot === "both" ? (["L", "R"] as const) : print.foot ? [print.foot] : [];
+    return (
+      <g key={index} transform={`translate(${print.at_seconds * scale} 0)`}>
+        <text y="14" className={styles.label}>
+          {print.label}
+        </text>
+        {feet.map((foot) => (
+          <g key={foot} className={foot === "L" ? styles.left : styles.right}>
+            <path
+              d={SOLE}
+              transform={`translate(0 ${LANES[foot] - 6}) scale(${foot === "L" ? -1.2 : 1.2} 1.2)`}
+              className={clsx(styles.print, print.weight && styles.filled)}
+            />
+            <text x="14" y={LANES[foot]} className={styles.word}>
+              {print.word} {turned(print)}
+            </text>
+          </g>
+        ))}
+        {feet.length === 0 && (
+          <text y="68" className={styles.label}>
+            {print.word}
+          </text>
+        )}
+      </g>
+    );
+  });
+});
+
+const turned = ({ turn, turn_words }: ScoreView["prints"][number]) =>
+  turn ? `${turn_words}${turn > 0 ? "↻" : "↺"}` : "";

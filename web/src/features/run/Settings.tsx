@@ -1,0 +1,137 @@
+// How one rehearses: what is said and clicked, rounds and pauses, and every event with what
+// missing it does.
+import { Button, Checkbox, Drawer, Radio, Select, Slider } from "antd";
+import { useTranslation } from "react-i18next";
+
+import type { ScoreView } from "../../shared/api/client";
+import { languageOptions } from "../../shared/i18n";
+import styles from "./Settings.module.css";
+import { KINDS } from "./sound/useSounding";
+import { RAMP, type Rehearsal } from "./wishes";
+
+type Joint = ScoreView["joints"][number];
+
+interface Props {
+  wishes: Rehearsal;
+  set: (change: Partial<Rehearsal>) => void;
+  elsewhere: boolean;
+  onElsewhere: (on: boolean) => void;
+  onClose: () => void;
+  joints: Joint[];
+  onJoint: (joint: Joint) => void;
+}
+
+export function Settings(props: Props) {
+  const { t } = useTranslation();
+  const { wishes, set, elsewhere, joints } = props;
+  return (
+    <Drawer open onClose={props.onClose} title={t("run.settings")} size="min(480px, 96vw)">
+      <div className={styles.settings}>
+        <fieldset>
+          <legend>{t("run.heard")}</legend>
+          <Checkbox
+            checked={elsewhere}
+            onChange={(event) => props.onElsewhere(event.target.checked)}
+          >
+            {t("run.elsewhere")}
+          </Checkbox>
+          <Checkbox
+            checked={wishes.countIn}
+            onChange={(event) => set({ countIn: event.target.checked })}
+          >
+            {t("run.countIn")}
+          </Checkbox>
+          <Checkbox
+            checked={wishes.clicks}
+            onChange={(event) => set({ clicks: event.target.checked })}
+          >
+            {t("song.mix.clicks")}
+          </Checkbox>
+          {KINDS.map((kind) => (
+            <Checkbox
+              key={kind}
+              checked={wishes.kinds.includes(kind)}
+              onChange={(event) =>
+                set({
+                  kinds: KINDS.filter((each) =>
+                    each === kind ? event.target.checked : wishes.kinds.includes(each),
+                  ),
+                })
+              }
+            >
+              {t(`run.calls.${kind}`)}
+            </Checkbox>
+          ))}
+          <label>
+            {t("song.mix.language")}
+            <Select
+              value={wishes.language}
+              onChange={(language) => set({ language })}
+              options={languageOptions}
+            />
+          </label>
+          <label>
+            {t("run.voice")}
+            <Slider
+              min={0}
+              max={2}
+              step={0.1}
+              value={wishes.voice}
+              onChange={(voice) => set({ voice })}
+              tooltip={{ open: false }}
+            />
+          </label>
+        </fieldset>
+        <fieldset>
+          <legend>{t("run.rounds")}</legend>
+          <Checkbox checked={wishes.loop} onChange={(event) => set({ loop: event.target.checked })}>
+            {t("run.loop")}
+          </Checkbox>
+          <label>
+            {t("run.between")}
+            <Radio.Group
+              value={wishes.pause}
+              onChange={(event) => set({ pause: event.target.value as 0 | 4 | 8 })}
+              options={([0, 4, 8] as const).map((value) => ({
+                value,
+                label: value ? t("run.counted", { count: value }) : t("run.noPause"),
+              }))}
+            />
+          </label>
+          <Checkbox
+            checked={wishes.ramp}
+            onChange={(event) => set({ ramp: event.target.checked, loop: true })}
+          >
+            {t("run.ramp", {
+              first: RAMP.first * 100,
+              step: RAMP.step * 100,
+              last: RAMP.last * 100,
+            })}
+          </Checkbox>
+          <label>
+            {t("run.roundsEach")}
+            <Select
+              value={wishes.rounds}
+              onChange={(rounds) => set({ rounds })}
+              options={[1, 2, 3, 4].map((value) => ({ value, label: value }))}
+            />
+          </label>
+        </fieldset>
+        {joints.length > 0 && (
+          <section>
+            <h3>{t("run.events")}</h3>
+            <ul>
+              {joints.map((joint) => (
+                <li key={joint.at_seconds}>
+                  <strong>{joint.words}</strong>, {joint.place}
+                  {joint.missed && <p className="soft">{joint.missed}</p>}
+                  <Button onClick={() => props.onJoint(joint)}>{t("run.rehearse")}</Button>
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
+      </div>
+    </Drawer>
+  );
+}

@@ -1,0 +1,113 @@
+// The music and the voice, decoded, and what is laid over them.
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useMemo } from "react";
+
+import { api, ask, type CallsView, type ScoreView } from "../../../shared/api/client";
+import type { Sounding } from "./engine";
+import { tick, type Mark } from "./mixing";
+import type { Music } from "./renderer";
+
+export type Kind = "event" | "wall" | "figure" | "count";
+export const KINDS: Kind[] = ["event", "wall", "figure", "count"];
+
+export interface Wishes {
+  clicks: boolean;
+  kinds: Kind[];
+  language: "en" | "fr";
+  /** How loud the voice is against the music, 0 to 2. */
+  voice: number;
+}
+
+/** A sound as samples; asked for once, kept while the desk is open. */
+export function useDecoded(context: AudioContext | null, url: string | null) {
+  return useQuery({
+    queryKey: ["decoded", url],
+    enabled: context !== null && url !== null,
+    staleTime: Infinity,
+    gcTime: 0,
+    retry: 1,
+    queryFn: async ({ signal }): Promise<Music> => {
+      const answer = await fetch(url!, { signal });
+      if (!answer.ok) throw new Error(String(answer.status));
+      const decoded = await context!.decodeAudioData(await answer.arrayBuffer());
+      const channels = Array.from({ length: decoded.numberOfChannels }, (_, channel) =>
+        decoded.getChannelData(channel),
+      );
+      return { channels, rate: decoded.sampleRate };
+    },
+  });
+}
+
+/** The calls of these kinds at every speed. */
+export function useCalls(routineId: string, basis: string, wishes: Wishes) {
+  const { language } = wishes;
+  const kinds = [...wishes.kinds].sort();
+  return useQuery({
+    queryKey: ["calls", routineId, basis, language, kinds],
+    queryFn: () =>
+      ask(
+        api.GET("/api/routines/{pk}/calls", {
+          params: {
+            path: { pk: routineId },
+            query: { language, kinds: ["lead", ...kinds] },
+          },
+        }),
+      ),
+    staleTime: Infinity,
+    placeholderData: keepPreviousData,
+  });
+}
+
+interface Given {
+  score: ScoreView;
+  music: Music | undefined;
+  calls: CallsView | undefined;
+  voice: Music | undefined;
+  wishes: Wishes;
+  speed: number;
+  rate: number;
+}
+
+/** Everything that sounds, at a speed. */
+export function useSounding({ score, music, calls, voice, wishes, speed, rate }: Given): Sounding {
+  return useMemo(() => {
+    const word = spokenBy(calls, voice);
+    const ticks = { one: tick(1600, 0.55, rate), other: tick(1000, 0.4, rate) };
+    const clicks = score.beats
+      .filter((beat) => /^\d/.test(beat.label))
+      .map((beat): Mark => ({
+        at: beat.at_seconds,
+        sound: beat.label === "1" ? ticks.one : ticks.other,
+        gain: 1,
+      }));
+    const numbers = score.beats.flatMap((beat) =>
+      word(calls?.numbers[beat.label] ?? -1, beat.at_seconds, Math.max(wishes.voice, 0.5)),
+    );
+    const plan = calls?.plans.find((each) => Math.abs(each.speed - speed) < 0.001);
+    const said = (plan?.calls ?? []).flatMap((call) =>
+      word(call.spoken, call.at_seconds, wishes.voice),
+    );
+    return {
+      music: music ?? null,
+      marks: [...(wishes.clicks ? clicks : []), ...said],
+      leadMarks: [...clicks, ...numbers],
+      musicGain: 0.75,
+    };
+  }, [score, music, calls, voice, wishes.clicks, wishes.voice, speed, rate]);
+}
+
+function spokenBy(calls: CallsView | undefined, voice: Music | undefined) {
+  const cut = new Map<number, Float32Array>();
+  return (number: number, at: number, gain: number): Mark[] => {
+    const spoken = calls?.spoken[number];
+    const samples = voice?.channels[0];
+    if (!spoken || !samples || gain <= 0) return [];
+    let sound = cut.get(number);
+    if (!sound) {
+      const first = Math.round(spoken.from_seconds * voice.rate);
+      sound = samples.subarray(first, first + Math.round(spoken.lasts_seconds * voice.rate));
+      cut.set(number, sound);
+    }
+    return [{ at, sound, gain }];
+  };
+}

@@ -1,0 +1,34 @@
+// While it plays the screen stays on, and the device's own keys and lock screen know the song.
+import { useEffect } from "react";
+
+import type { ScoreView } from "../../shared/api/client";
+
+export function useAwake(playing: boolean, { title, song_title }: ScoreView) {
+  useEffect(() => {
+    if (!playing || !navigator.wakeLock) return;
+    let lock: WakeLockSentinel | null = null;
+    let over = false;
+    const keep = async () => {
+      if (document.visibilityState !== "visible") return;
+      try {
+        const kept = await navigator.wakeLock.request("screen");
+        if (over) await kept.release();
+        else lock = kept;
+      } catch {
+        // Refused, as on low battery: the screen goes off as it always does.
+      }
+    };
+    void keep();
+    document.addEventListener("visibilitychange", keep);
+    return () => {
+      over = true;
+      document.removeEventListener("visibilitychange", keep);
+      void lock?.release();
+    };
+  }, [playing]);
+  useEffect(() => {
+    if (!("mediaSession" in navigator) || typeof MediaMetadata === "undefined") return;
+    navigator.mediaSession.metadata = new MediaMetadata({ title, artist: song_title });
+    navigator.mediaSession.playbackState = playing ? "playing" : "paused";
+  }, [title, song_title, playing]);
+}

@@ -1,0 +1,75 @@
+// How one rehearses, kept in this browser from one time to the next.
+import { useCallback, useState } from "react";
+
+import { KINDS, type Wishes } from "./sound/useSounding";
+import type { Manner } from "./sound/transport";
+
+export const SPEEDS = Array.from({ length: 13 }, (_, n) => (50 + 5 * n) / 100);
+
+export interface Rehearsal extends Wishes {
+  speed: number;
+  countIn: boolean;
+  loop: boolean;
+  pause: 0 | 4 | 8;
+  ramp: boolean;
+  /** Rounds at each speed of the ramp. */
+  rounds: number;
+  view: "stage" | "feet" | "floor";
+}
+
+const KEY = "run.wishes";
+const LED_IN = 4;
+export const RAMP = { first: 0.7, step: 0.05, last: 1 };
+
+const usual = (language: string): Rehearsal => ({
+  speed: 1,
+  countIn: true,
+  clicks: false,
+  kinds: ["event", "wall"],
+  language: language === "fr" ? "fr" : "en",
+  voice: 1,
+  loop: true,
+  pause: 4,
+  ramp: false,
+  rounds: 2,
+  view: "stage",
+});
+
+export function useWishes(language: string) {
+  const [wishes, setWishes] = useState(() => stored(usual(language)));
+  const set = useCallback((change: Partial<Rehearsal>) => {
+    setWishes((before) => {
+      const after = { ...before, ...change };
+      try {
+        localStorage.setItem(KEY, JSON.stringify(after));
+      } catch {
+        // A browser that keeps nothing still rehearses.
+      }
+      return after;
+    });
+  }, []);
+  return [wishes, set] as const;
+}
+
+function stored(fallback: Rehearsal): Rehearsal {
+  try {
+    const kept = JSON.parse(localStorage.getItem(KEY) ?? "{}") as Partial<Rehearsal>;
+    const after = { ...fallback, ...kept };
+    const known = after.kinds.filter((kind) => KINDS.includes(kind));
+    return SPEEDS.includes(after.speed) ? { ...after, kinds: known } : fallback;
+  } catch {
+    return fallback;
+  }
+}
+
+/** All of it is played once; a part of it again and again, if wanted. */
+export function mannerOf(wishes: Rehearsal, whole: boolean): Manner {
+  const { speed, loop, pause, ramp, rounds, countIn } = wishes;
+  return {
+    speed,
+    loop: loop && !whole,
+    pause: whole ? 0 : pause,
+    ramp: ramp && !whole ? { ...RAMP, rounds } : null,
+    countIn: countIn ? LED_IN : 0,
+  };
+}
