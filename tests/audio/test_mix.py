@@ -9,8 +9,9 @@ from core.dancing import song
 
 from maplestep.audio.encode import write_sound
 from maplestep.audio.mix import render_mix
-from maplestep.audio.voice import WORDS, sounds
-from maplestep.core.tools.practice import MixRequest, plan_mix
+from maplestep.audio.voice import sounds, speak
+from maplestep.core.rehearsal.practice import MixRequest, plan_mix
+from maplestep.messages.language import LANGUAGES
 
 RATE = 44_100
 MUSIC = song("intro 8, verse 32", bpm=118, first_beat_seconds=0.7)
@@ -74,7 +75,7 @@ def test_the_slowed_song_keeps_to_its_clicks(speed: float, tmp_path: Path) -> No
     assert abs(np.median(off)) < 0.003
 
 
-@pytest.mark.parametrize("language", WORDS)
+@pytest.mark.parametrize("language", LANGUAGES)
 def test_words_begin_at_once_and_fit_between_counts(language: str) -> None:
     for name, word in sounds(language).items():
         assert word.dtype == np.float32

@@ -13,10 +13,10 @@ import numpy as np
 import soundfile
 
 from ..core.errors import MixError
-from ..core.tools.practice import MixPlan, mix_seconds
+from ..core.rehearsal.practice import MixPlan, mix_seconds
 from .arrays import Floats
 from .encode import writer
-from .voice import SAMPLE_RATE, sounds
+from .voice import SAMPLE_RATE, sounds, speak
 
 _BLOCK: Final = 1 << 14
 _SONG: Final = 0.75  # the song steps back a little behind what is laid over it
@@ -38,7 +38,11 @@ def render_mix(
 
     Its length is exactly ``mix_seconds``. Raises MixError or VoiceError when a program is missing.
     """
-    words = sounds(language)
+    known = sounds(language)
+    words = {
+        mark.sound: known[mark.sound] if mark.sound in known else speak(mark.sound, language)
+        for mark in plan.marks
+    }
     with tempfile.TemporaryDirectory(dir=out.parent) as folder:
         slow = _stretched(source, Path(folder), plan.speed) if plan.speed != 1 else source
         progress(0.5)

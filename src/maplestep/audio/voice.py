@@ -16,22 +16,12 @@ import soundfile
 import soxr
 
 from ..core.errors import VoiceError
-from ..core.tools.practice import CLICK, IN_FOUR, ONE
+from ..core.rehearsal.practice import CLICK, ONE
+from ..messages.calls import number_words
+from ..messages.language import speaking
 from .arrays import Floats
 
 SAMPLE_RATE: Final = 44_100
-WORDS: Final = {
-    "en": {
-        "1": "one", "2": "two", "3": "three", "4": "four", "5": "five", "6": "six", "7": "seven",
-        "8": "eight", "restart": "restart", "tag": "tag", "tag-restart": "tag, restart",
-        "ending": "ending", IN_FOUR: "in four",
-    },
-    "fr": {
-        "1": "un", "2": "deux", "3": "trois", "4": "quatre", "5": "cinq", "6": "six", "7": "sept",
-        "8": "huit", "restart": "reprise", "tag": "tag", "tag-restart": "tag, reprise",
-        "ending": "final", IN_FOUR: "dans quatre",
-    },
-}  # fmt: skip
 _LOUD: Final = 0.6
 _QUICK: Final = "210"  # words a minute: a count may last a third of a second
 _FADE: Final = 200  # samples
@@ -40,12 +30,14 @@ _GAP: Final = 882  # samples between two texts of a file
 
 @cache
 def sounds(language: str) -> dict[str, Floats]:
-    """Every click and word of a practice mix, (samples,) at 44,100 a second, beginning at once.
+    """The clicks and the counts by their numbers, (samples,) at 44,100 a second, beginning at once.
 
     Raises VoiceError when the synthesiser is missing.
     """
     made = {CLICK: _click(1000.0, 0.45), ONE: _click(1600.0, 0.6)}
-    return made | {name: speak(text, language) for name, text in WORDS[language].items()}
+    with speaking(language):
+        numbers = number_words()
+    return made | {label: speak(text, language) for label, text in numbers.items()}
 
 
 @lru_cache(maxsize=4096)

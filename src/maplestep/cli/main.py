@@ -19,12 +19,13 @@ from pydantic import BaseModel
 
 from ..core.errors import FileError, MapleStepError, Message
 from ..core.layout.engine import lay_out
+from ..core.rehearsal.practice import MixRequest, plan_mix
+from ..core.rehearsal.score import score_of
 from ..core.routine.model import Routine
 from ..core.sheet.read import Reading, read_sheet
 from ..core.sheet.render import LANGUAGES, language_of
 from ..core.sheet.write.format import Style, format_sheet
 from ..core.song.model import PhraseKind
-from ..core.tools.practice import MixRequest, plan_mix
 from ..formats.routine.routine_file import (
     EventForm,
     PhraseForm,
@@ -253,6 +254,7 @@ def _add_song_commands(commands: Any) -> None:
     mix.add_argument("--speed", type=float, default=1.0, help="0.6 to 1 (1)")
     mix.add_argument("--language", choices=tuple(SPOKEN), default=USUAL, help="what is spoken in")
     mix.add_argument("--spoken", action="store_true", help="speak every count")
+    mix.add_argument("--figures", action="store_true", help="call every figure a count ahead")
     for name in ("clicks", "count-in", "calls"):
         mix.add_argument(f"--no-{name}", action="store_true", help=f"without {name}")
     mix.set_defaults(run=_mix)
@@ -295,6 +297,7 @@ def _band(arguments: argparse.Namespace) -> int:
 
 def _mix(arguments: argparse.Namespace) -> int:
     from ..audio.band import play  # noqa: PLC0415 - as above
+    from ..audio.calls import spoken_calls  # noqa: PLC0415
     from ..audio.intake import take_in  # noqa: PLC0415
     from ..audio.mix import render_mix  # noqa: PLC0415
 
@@ -302,7 +305,7 @@ def _mix(arguments: argparse.Namespace) -> int:
     request = MixRequest(
         speed=arguments.speed, language=arguments.language, spoken=arguments.spoken,
         clicks=not arguments.no_clicks, count_in=not arguments.no_count_in,
-        calls=not arguments.no_calls,
+        calls=not arguments.no_calls, figures=arguments.figures,
     )  # fmt: skip
     with TemporaryDirectory() as folder:
         source = Path(folder) / "song.ogg"
@@ -310,7 +313,9 @@ def _mix(arguments: argparse.Namespace) -> int:
             take_in(Path(arguments.audio), source)
         else:
             play(routine.song, source)
-        plan = plan_mix(routine.song, request, lay_out(routine).segments)
+        score = score_of(lay_out(routine))
+        _, plans = spoken_calls(score, request.kinds, request.language, [request.speed])
+        plan = plan_mix(routine.song, request, plans[request.speed])
         render_mix(source, Path(arguments.output), plan, request.language)
     return CLEAN
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Mapping
+from collections.abc import Collection, Mapping, Sequence
 from typing import Final
 
 from ..core.rehearsal.calls import Call, CallKind, called, cues_of
@@ -22,10 +22,13 @@ def texts_of(score: Score) -> tuple[str, ...]:
 
 
 def calls_at(
-    score: Score, kinds: Collection[CallKind], lasts: Mapping[str, float]
+    score: Score,
+    kinds: Collection[CallKind],
+    lasts: Mapping[str, float],
+    speeds: Sequence[float] = SPEEDS,
 ) -> dict[float, tuple[Call, ...]]:
-    """The calls of these kinds at each of :data:`SPEEDS`; ``lasts`` says how many seconds each
+    """The calls of these kinds at each speed; ``lasts`` says how many seconds each
     text takes, and what it does not know is not said."""
     cues = [(cue, call_words(cue)) for cue in cues_of(score) if cue.kind in kinds]
     known = [(cue, words, lasts[words]) for cue, words in cues if words in lasts]
-    return {speed: called(score, known, kinds, speed) for speed in SPEEDS}
+    return {speed: called(score, known, kinds, speed) for speed in speeds}

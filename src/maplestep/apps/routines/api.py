@@ -13,6 +13,8 @@ from ninja import File, Router, Schema, Status
 from ninja.files import UploadedFile
 from pydantic import Field
 
+from ...audio.calls import spoken_calls
+from ...core.rehearsal.score import score_of
 from ...core.routine.sequence import MAX_TEXT as MAX_SEQUENCE
 from ...core.sheet.write.figures_used import self_contained
 from ...formats.routine.routine_file import EventForm, PinForm, Text, Title, write_routine
@@ -239,8 +241,10 @@ def mix(request: HttpRequest, pk: uuid.UUID, asked: MixIn) -> SoundOut:
     """A practice mix of the song with the routine's calls."""
     user = user_of(request)
     routine = get_routine(user, pk)
-    segments = laid_out(routine).segments
-    return sound_out(ask_mix(user, routine.song, asked.mix_request(), asked.format, segments))
+    wanted = asked.mix_request()
+    score = score_of(laid_out(routine))
+    _, plans = spoken_calls(score, wanted.kinds, wanted.language, [wanted.speed])
+    return sound_out(ask_mix(user, routine.song, wanted, asked.format, plans[wanted.speed]))
 
 
 @router.delete("/routines/{uuid:pk}", response={204: None, 404: ErrorForm})

@@ -7,14 +7,13 @@ from typing import Annotated, Final
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Query, Router
-from pydantic import Field
 
-from ...audio.voice import spoken_file
+from ...audio.calls import spoken_calls, voice_of
 from ...core.rehearsal.calls import CallKind
 from ...core.rehearsal.score import Score, score_of
 from ...messages.calls import number_words
 from ...messages.language import LanguageCode, speaking
-from ...services.calls import calls_at, texts_of
+from ...services.calls import SPEEDS
 from ...views.score import CallsView, ScoreView, calls_view, score_view
 from ..accounts.models import User
 from ..http import ErrorForm, json_answer, user_of
@@ -36,27 +35,20 @@ def calls(
     request: HttpRequest,
     pk: uuid.UUID,
     language: LanguageCode = "en",
-    kinds: Annotated[tuple[CallKind, ...], Field(max_length=len(CallKind)), Query()] = tuple(
-        CallKind
-    ),
+    kinds: Annotated[list[CallKind], Query(max_length=len(CallKind))] = ALL_KINDS,
 ) -> HttpResponse:
     """What is called at every speed, of these kinds, so that no two calls collide."""
     found = _score(user_of(request), pk)
+    spans, plans = spoken_calls(found, set(kinds), language, SPEEDS)
     with speaking(language):
-        texts = texts_of(found)
-        _, spans = spoken_file(texts, language)
-        lasts = {words: seconds for words, (_, seconds) in zip(texts, spans, strict=True)}
-        plans = calls_at(found, set(kinds), lasts)
         numbers = number_words()
-    return json_answer(calls_view(language, dict(zip(texts, spans, strict=True)), numbers, plans))
+    return json_answer(calls_view(language, spans, numbers, plans))
 
 
 @router.get("/routines/{uuid:pk}/voice", include_in_schema=False)
 def voice(request: HttpRequest, pk: uuid.UUID, language: LanguageCode = "en") -> HttpResponse:
     """All that is called of a routine, spoken one behind the other, as a WAV file."""
-    found = _score(user_of(request), pk)
-    with speaking(language):
-        file, _ = spoken_file(texts_of(found), language)
+    file = voice_of(_score(user_of(request), pk), language)
     return HttpResponse(file, content_type="audio/wav")
 
 

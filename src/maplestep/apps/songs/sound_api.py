@@ -11,7 +11,7 @@ from ninja import File, Router, Schema, Status
 from ninja.files import UploadedFile
 from pydantic import Field
 
-from ...core.tools.practice import MixRequest
+from ...core.rehearsal.practice import MixRequest
 from ...messages.language import LanguageCode
 from ...views.song import ListeningView, listening_view
 from ..errors import NotHere
@@ -64,6 +64,7 @@ class MixIn(Schema):
     clicks: bool = True
     spoken: bool = False
     calls: bool = True
+    figures: bool = False
     language: LanguageCode = "en"
     format: Literal["ogg", "wav", "mp3"] = "mp3"
 

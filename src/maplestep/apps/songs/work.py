@@ -16,9 +16,9 @@ from ...audio.band import play
 from ...audio.intake import peaks_of, take_in
 from ...audio.mix import render_mix
 from ...core.errors import MapleStepError, RecordingError
+from ...core.rehearsal.practice import Mark, MixPlan
 from ...core.song.listening import song_from
 from ...core.song.model import PhraseKind
-from ...core.tools.practice import Mark, MixPlan
 from ...formats.routine.routine_file import SongForm, song_form, song_of
 from ...messages.errors import error_words
 from ...messages.language import speaking

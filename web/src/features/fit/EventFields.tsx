@@ -3,6 +3,7 @@ import { Button, Input, InputNumber, Select } from "antd";
 import clsx from "clsx";
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
+import { Link } from "react-router";
 
 import type { EventForm, Timeline } from "../../shared/api/client";
 import { RoomGlyph } from "../../drawing/RoomGlyph";
@@ -37,6 +38,15 @@ export function EventFields({ event, wall, timeline, set, remove }: Props) {
           </>
         ) : (
           <span className="soft">{t("fit.notMet")}</span>
+        )}
+        {there && (
+          <Link
+            className={styles.rehearse}
+            to={`../run?joint=${timeline.occurrences.indexOf(there)}`}
+            relative="path"
+          >
+            {t("fit.rehearse")}
+          </Link>
         )}
         <Button className={clsx(styles.off)} size="small" danger onClick={remove}>
           {event.walls.length > 1 ? t("fit.remove", { wall }) : t("fit.removeAll")}

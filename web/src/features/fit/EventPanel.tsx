@@ -3,6 +3,7 @@ import { Button, Dropdown } from "antd";
 import clsx from "clsx";
 import { memo, useDeferredValue } from "react";
 import { useTranslation } from "react-i18next";
+import { Link } from "react-router";
 
 import type { Timeline } from "../../shared/api/client";
 import { EventFields } from "./EventFields";
@@ -52,6 +53,9 @@ export const EventPanel = memo(function EventPanel(props: Props) {
     <section className={clsx("card", desk.here)} aria-label={t("fit.event")}>
       <div className={desk.add}>
         <h2>{t("fit.at", { wall: named, count: after })}</h2>
+        <Link to={`../run?wall=${wall}`} relative="path">
+          {t("fit.rehearseWall")}
+        </Link>
         {!here.some((event) => stops(event) && event.after === String(after)) && (
           <Button onClick={() => onMake(adding("restart", wall, after))}>
             {t("fit.restart", { count: after })} <span className="key">R</span>

@@ -47,9 +47,10 @@ export function Hall({ id, songId, basis, at, sounds, context }: Props) {
   const { t, i18n } = useTranslation();
   const { score } = at;
   const [search] = useSearchParams();
-  const asked = score.joints[Number(search.get("joint") ?? -1)];
+  const [asked] = useState(() => rangeAsked(score, search));
   const all: Range = { kind: "all", words: t("run.range.all"), stretches: [wholeSong(score)] };
-  const [range, setRange] = useState<Range>(all);
+  const [range, setRange] = useState<Range>(asked ?? all);
+  const [begun, setBegun] = useState(false);
   const [wishes, set] = useWishes(i18n.language);
   const [settings, setSettings] = useState(false);
   const [elsewhere, setElsewhere] = useState(false);
@@ -90,14 +91,9 @@ export function Hall({ id, songId, basis, at, sounds, context }: Props) {
     else if (kind === "joint" && joint) rehearse(jointRange(joint));
     else if (kind === "joints" && joint) rehearse(allJoints(score, t("run.range.joints")));
   };
-  const [opened, setOpened] = useState(false);
-  if (asked && !opened) {
-    setOpened(true);
-    setRange(jointRange(asked));
-  }
   const start = () => {
-    if (asked && opened && !place.playing && seconds() <= 0)
-      transport.rehearse(range.stretches, true);
+    setBegun(true);
+    if (asked && !begun) transport.rehearse(asked.stretches, true);
     else transport.toggle();
   };
   const speedBy = (step: number) => {
@@ -214,6 +210,15 @@ export function Hall({ id, songId, basis, at, sounds, context }: Props) {
       )}
     </main>
   );
+}
+
+/** The event or wall that a link to this desk names. */
+function rangeAsked(score: Indexed["score"], search: URLSearchParams): Range | null {
+  const joint = score.joints[Number(search.get("joint") ?? -1)];
+  if (joint) return jointRange(joint);
+  const wall = Number(search.get("wall"));
+  const first = score.segments.find((each) => each.wall === wall);
+  return first ? wallAt(score, first.start_seconds) : null;
 }
 
 /** The place before or behind a moment; going back from just behind one goes to the one before. */

@@ -37,7 +37,7 @@ export function MovingChart({ at, seconds, names }: Props) {
         <b>{names.left}</b>
         <b>{names.right}</b>
       </span>
-      <svg viewBox="-280 0 1280 132" preserveAspectRatio="xMidYMid slice">
+      <svg viewBox="-150 0 1200 132" preserveAspectRatio="xMinYMid slice">
         <g ref={moving}>
           <Prints score={score} window={window} scale={scale} />
         </g>

@@ -445,6 +445,8 @@ export const en = {
     go: "Save",
   },
   fit: {
+    rehearse: "Rehearse",
+    rehearseWall: "Rehearse this wall",
     stack: "Walls",
     ends: "ends {{clock}}",
     facing: "facing {{clock}}",

@@ -457,6 +457,8 @@ export const fr: Words = {
     go: "Enregistrer",
   },
   fit: {
+    rehearse: "Répéter",
+    rehearseWall: "Répéter ce mur",
     stack: "Murs",
     ends: "finit à {{clock}}",
     facing: "face à {{clock}}",

@@ -20,9 +20,9 @@ from django.db.models import Sum
 
 from ....audio.decode import inspect
 from ....core.errors import Message, RecordingError
-from ....core.layout.timeline import Segment
+from ....core.rehearsal.calls import Call
+from ....core.rehearsal.practice import MixRequest, plan_mix
 from ....core.song.model import unmapped_song
-from ....core.tools.practice import MixRequest, plan_mix
 from ....formats.routine.routine_file import song_form, song_of
 from ...accounts.models import User
 from ..models import Song, Sound
@@ -167,12 +167,16 @@ def ask_band(user: User, pk: uuid.UUID) -> Sound:
 
 @transaction.atomic
 def ask_mix(
-    user: User, song: Song, request: MixRequest, file_format: str, segments: Sequence[Segment] = ()
+    user: User,
+    song: Song,
+    request: MixRequest,
+    file_format: str,
+    calls: Sequence[Call] | None = None,
 ) -> Sound:
-    """A practice mix of the song, with the calls of a routine if its passes are given."""
+    """A practice mix of the song, with the calls of a routine at its speed if they are given."""
     _within_quota(user)
     form = stored_song_form(song)
-    plan = plan_mix(song_of(form), request, segments)
+    plan = plan_mix(song_of(form), request, calls)
     sound = Sound(owner=user, kind=Sound.Kind.MIX)
     sound.name = f"{song.title} {request.speed:.0%}"[:200]
     sound.request = {

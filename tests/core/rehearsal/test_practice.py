@@ -2,12 +2,10 @@
 
 import pytest
 from core.dancing import song
-from example import ROUTINE
 
 from maplestep.core.errors import SongError
-from maplestep.core.layout.engine import lay_out
-from maplestep.core.tools.practice import MixRequest, mix_seconds, plan_mix
-from maplestep.formats.routine.routine_file import RoutineForm, routine_of
+from maplestep.core.rehearsal.calls import Call, CallKind
+from maplestep.core.rehearsal.practice import MixRequest, mix_seconds, plan_mix
 
 # 120 bpm: a count lasts 0.5 s; at half... at 0.8 speed 0.625 s.
 MUSIC = song("intro 8, verse 16", bpm=120)
@@ -53,16 +51,22 @@ def test_waltz_leads_in_with_a_six() -> None:
     assert [m.sound for m in plan.marks if m.sound.isdigit()] == ["3", "4", "5", "6"]
 
 
-def test_events_are_called_eight_and_four_counts_ahead() -> None:
-    form = RoutineForm.model_validate(ROUTINE)
-    timeline = lay_out(routine_of(form))
-    plan = plan_mix(
-        routine_of(form).song, MixRequest(count_in=False, clicks=False), timeline.segments
-    )
-    # Walls of 16 begin at counts 8 and 24; wall 3 begins at 40 and restarts after 8, at count 48.
-    # It is called at 40 (20.0 s at 120 bpm), the reminder at 44 (22.0 s). The song ends at 64.
-    called = [(mark.sound, mark.at_seconds) for mark in plan.marks]
-    assert called == [("restart", 20.0), ("in four", 22.0), ("ending", 28.0), ("in four", 30.0)]
+def test_the_calls_of_a_routine_lie_in_the_mix_at_its_speed() -> None:
+    calls = [Call(CallKind.WALL, 3.0, "wall 1, front", 0.9), Call(CallKind.EVENT, 6.0, "tag", 0.3)]
+    plan = plan_mix(MUSIC, MixRequest(speed=0.8, clicks=False, spoken=True), calls)
+    said = [mark for mark in plan.marks if not mark.sound.endswith("click")]
+    # An eight of lead, 5 s, then 3 s and 6 s of the song at 0.8: 3.75 and 7.5. The counts are
+    # among the calls, so that none of them collides: nothing else is spoken.
+    assert [(mark.sound, mark.at_seconds) for mark in said] == [
+        ("wall 1, front", pytest.approx(8.75)),
+        ("tag", pytest.approx(12.5)),
+    ]
+
+
+def test_what_is_wanted_says_which_calls_there_are() -> None:
+    assert MixRequest().kinds == {CallKind.LEAD, CallKind.EVENT, CallKind.WALL}
+    bare = MixRequest(count_in=False, calls=False, figures=True, spoken=True)
+    assert bare.kinds == {CallKind.FIGURE, CallKind.COUNT}
 
 
 @pytest.mark.parametrize("speed", [0.5, 1.2, 0.0, float("nan")])
