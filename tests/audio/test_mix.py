@@ -9,7 +9,7 @@ from core.dancing import song
 
 from maplestep.audio.encode import write_sound
 from maplestep.audio.mix import render_mix
-from maplestep.audio.voice import sounds, speak
+from maplestep.audio.voice import sounds
 from maplestep.core.rehearsal.practice import MixRequest, plan_mix
 from maplestep.messages.language import LANGUAGES
 

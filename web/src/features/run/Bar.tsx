@@ -47,7 +47,9 @@ export function Bar(props: Props) {
         {t(place.playing ? "run.pause" : "run.play")} <kbd className="key">{t("run.space")}</kbd>
       </button>
       <button onClick={props.onAgain}>{t("run.again")}</button>
-      <button onClick={props.onNext}>{t("run.nextWall")}</button>
+      <button className={styles.next} onClick={props.onNext}>
+        {t("run.nextWall")}
+      </button>
       <span className={styles.time} ref={clock}>
         {songClock(0)}
       </span>

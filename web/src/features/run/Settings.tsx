@@ -62,7 +62,7 @@ export function Settings(props: Props) {
               {t(`run.calls.${kind}`)}
             </Checkbox>
           ))}
-          <label>
+          <label className={styles.field}>
             {t("song.mix.language")}
             <Select
               value={wishes.language}
@@ -70,7 +70,7 @@ export function Settings(props: Props) {
               options={languageOptions}
             />
           </label>
-          <label>
+          <label className={styles.field}>
             {t("run.voice")}
             <Slider
               min={0}
@@ -87,9 +87,10 @@ export function Settings(props: Props) {
           <Checkbox checked={wishes.loop} onChange={(event) => set({ loop: event.target.checked })}>
             {t("run.loop")}
           </Checkbox>
-          <label>
+          <div className={styles.field}>
             {t("run.between")}
             <Radio.Group
+              aria-label={t("run.between")}
               value={wishes.pause}
               onChange={(event) => set({ pause: event.target.value as 0 | 4 | 8 })}
               options={([0, 4, 8] as const).map((value) => ({
@@ -97,7 +98,7 @@ export function Settings(props: Props) {
                 label: value ? t("run.counted", { count: value }) : t("run.noPause"),
               }))}
             />
-          </label>
+          </div>
           <Checkbox
             checked={wishes.ramp}
             onChange={(event) => set({ ramp: event.target.checked, loop: true })}
@@ -108,7 +109,7 @@ export function Settings(props: Props) {
               last: RAMP.last * 100,
             })}
           </Checkbox>
-          <label>
+          <label className={styles.field}>
             {t("run.roundsEach")}
             <Select
               value={wishes.rounds}

@@ -19,7 +19,9 @@ interface Props {
 }
 
 const SPEEDS = [60, 65, 70, 75, 80, 85, 90, 95, 100];
-const FLAGS = ["count_in", "clicks", "spoken", "calls"] as const;
+const FLAGS = ["count_in", "clicks", "spoken", "calls", "figures"] as const;
+/** What only a dance has to call. */
+const DANCED: readonly string[] = ["calls", "figures"];
 
 export function MixPanel({ songId, routineId, sounds }: Props) {
   const { t, i18n } = useTranslation();
@@ -30,6 +32,7 @@ export function MixPanel({ songId, routineId, sounds }: Props) {
     clicks: true,
     spoken: true,
     calls: true,
+    figures: false,
     language: i18n.language as Code,
     format: "mp3",
   });
@@ -61,7 +64,7 @@ export function MixPanel({ songId, routineId, sounds }: Props) {
             options={SPEEDS.map((percent) => ({ value: percent, label: `${percent} %` }))}
           />
         </label>
-        {FLAGS.filter((flag) => flag !== "calls" || routineId).map((flag) => (
+        {FLAGS.filter((flag) => !DANCED.includes(flag) || routineId).map((flag) => (
           <Checkbox
             key={flag}
             checked={request[flag]}

@@ -129,7 +129,7 @@ describe("practice mixes", () => {
     ]); // prettier-ignore
     cleanup();
     render(<MixPanel songId="a" routineId={undefined} sounds={sounds()} />);
-    expect(screen.queryByLabelText("calls before tags and restarts")).toBeNull();
+    expect(screen.queryByLabelText("calls of walls, tags and restarts")).toBeNull();
   });
 
   it("are taken along, and say when they are of an older map", () => {

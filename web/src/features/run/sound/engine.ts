@@ -1,6 +1,6 @@
 // Plays a request on the audio clock: chunk after chunk, each at its own sample, some seconds
 // ahead, so that a busy page or a tab in the background leaves no gap.
-import { Marks, type Mark } from "./mixing";
+import type { Marks } from "./mixing";
 import { Renderer, type Music } from "./renderer";
 import { pieces, type Before, type Request } from "./rounds";
 
@@ -13,9 +13,9 @@ const SOON_SECONDS = 0.03;
 
 export interface Sounding {
   music: Music | null;
-  marks: Mark[];
+  marks: Marks;
   /** What is heard while only counting. */
-  leadMarks: Mark[];
+  leadMarks: Marks;
   musicGain: number;
 }
 
@@ -51,17 +51,18 @@ export class Engine {
     this.renderer = new Renderer(
       sounding.music,
       rate,
-      new Marks(sounding.marks, rate),
-      new Marks(sounding.leadMarks, rate),
+      sounding.marks,
+      sounding.leadMarks,
       pieces(request, this.before),
       sounding.musicGain,
     );
     this.onEnd = onEnd;
     this.sent = 0;
+    void this.context.resume();
+    const first = this.renderer.next(Math.round(FIRST_SECONDS * rate));
     // On a whole frame, so that no chunk is heard between two of them.
     this.base = Math.ceil((this.context.currentTime + SOON_SECONDS) * rate) / rate;
-    void this.context.resume();
-    this.send(FIRST_SECONDS);
+    this.send(first);
     this.fill();
     this.timer = setInterval(() => this.fill(), TICK_MS);
   }
@@ -97,16 +98,14 @@ export class Engine {
     const { context } = this;
     const played = context.currentTime - this.base;
     while (this.renderer && this.sent / context.sampleRate < played + AHEAD_SECONDS)
-      if (!this.send(CHUNK_SECONDS)) {
+      if (!this.send(this.renderer.next(Math.round(CHUNK_SECONDS * context.sampleRate)))) {
         if (this.sent / context.sampleRate < played) this.finish();
         return;
       }
   }
 
-  private send(seconds: number): boolean {
-    const { context, renderer } = this;
-    if (!renderer) return false;
-    const channels = renderer.next(Math.round(seconds * context.sampleRate));
+  private send(channels: Float32Array[]): boolean {
+    const { context } = this;
     const length = channels[0]?.length ?? 0;
     if (!length) return false;
     const buffer = context.createBuffer(channels.length, length, context.sampleRate);

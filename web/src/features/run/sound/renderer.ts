@@ -15,6 +15,15 @@ interface Placed extends Piece {
   frames: number;
 }
 
+/** A song is mixed down once, and not at every jump. */
+const monos = new WeakMap<Music, Float32Array>();
+
+function monoFor(music: Music): Float32Array {
+  const known = monos.get(music) ?? monoOf(music.channels);
+  monos.set(music, known);
+  return known;
+}
+
 /** Fades at the joints of two pieces, so that nothing clicks: 3 ms at 44,100 a second. */
 const FADE = 132;
 
@@ -35,7 +44,7 @@ export class Renderer {
     private readonly source: Iterator<Piece>,
     private readonly musicGain: number,
   ) {
-    this.mono = music ? monoOf(music.channels) : new Float32Array(0);
+    this.mono = music ? monoFor(music) : new Float32Array(0);
   }
 
   /** The piece that a frame lies in; null behind the end. */

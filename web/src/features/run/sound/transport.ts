@@ -1,6 +1,7 @@
 // Where in the song one is, whoever plays it: our own sound on the audio clock, or another player
 // in the hall that is followed by tapping.
 import { Engine, type Sounding } from "./engine";
+import { Marks } from "./mixing";
 import type { Before, Request, Stretch } from "./rounds";
 
 export interface Place {
@@ -19,7 +20,12 @@ export class Transport {
   private engine: Engine | null;
   private stretches: Stretch[];
   private place: Place;
-  private sounding: Sounding = { music: null, marks: [], leadMarks: [], musicGain: 1 };
+  private sounding: Sounding = {
+    music: null,
+    marks: new Marks([], 1),
+    leadMarks: new Marks([], 1),
+    musicGain: 1,
+  };
   private follower: Follower | null = null;
 
   constructor(

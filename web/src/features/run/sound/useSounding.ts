@@ -4,7 +4,7 @@ import { useMemo } from "react";
 
 import { api, ask, type CallsView, type ScoreView } from "../../../shared/api/client";
 import type { Sounding } from "./engine";
-import { tick, type Mark } from "./mixing";
+import { Marks, tick, type Mark } from "./mixing";
 import type { Music } from "./renderer";
 
 export type Kind = "event" | "wall" | "figure" | "count";
@@ -89,8 +89,8 @@ export function useSounding({ score, music, calls, voice, wishes, speed, rate }:
     );
     return {
       music: music ?? null,
-      marks: [...(wishes.clicks ? clicks : []), ...said],
-      leadMarks: [...clicks, ...numbers],
+      marks: new Marks([...(wishes.clicks ? clicks : []), ...said], rate),
+      leadMarks: new Marks([...clicks, ...numbers], rate),
       musicGain: 0.75,
     };
   }, [score, music, calls, voice, wishes.clicks, wishes.voice, speed, rate]);

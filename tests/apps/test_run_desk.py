@@ -1,0 +1,75 @@
+"""The Run desk over the API: the score of a routine, its calls and the voice."""
+
+import io
+import json
+import uuid
+from itertools import pairwise
+from typing import Any
+
+import pytest
+import soundfile
+from django_fixtures import Api
+from example import ROUTINE
+
+from maplestep.core.layout.engine import lay_out
+from maplestep.core.rehearsal.score import score_of
+from maplestep.formats.routine.routine_file import RoutineForm, routine_of
+from maplestep.views.score import score_view
+
+KINDS = ("lead", "event", "wall", "figure", "count")
+
+
+@pytest.fixture
+def pk(ada: Api) -> str:
+    status, body = ada.send("/api/routines/file", json.dumps(ROUTINE).encode(), "r.json")
+    assert status == 200, body
+    return str(body["id"])
+
+
+def got(api: Api, path: str) -> Any:
+    status, body = api.call("GET", path)
+    assert status == 200, body
+    return body
+
+
+def test_the_score_is_that_of_the_command_line(ada: Api, pk: str) -> None:
+    form = RoutineForm.model_validate(ROUTINE)
+    expected = score_view(score_of(lay_out(routine_of(form))), title=form.title)
+    assert got(ada, f"/api/routines/{pk}/score") == expected.model_dump(mode="json")
+
+
+@pytest.mark.parametrize("language", ["en", "fr"])
+def test_calls_lie_in_the_file_of_the_voice_and_never_collide(
+    ada: Api, pk: str, language: str
+) -> None:
+    kinds = "&".join(f"kinds={kind}" for kind in KINDS)
+    found = got(ada, f"/api/routines/{pk}/calls?language={language}&{kinds}")
+    answer = ada.client.get(f"/api/routines/{pk}/voice?language={language}")
+    sound, rate = soundfile.read(io.BytesIO(answer.content))
+    last = found["spoken"][-1]
+    assert last["from_seconds"] + last["lasts_seconds"] <= len(sound) / rate
+    for spoken, following in pairwise(found["spoken"]):
+        end = spoken["from_seconds"] + spoken["lasts_seconds"]
+        # Between two texts it is quiet for 20 ms.
+        assert following["from_seconds"] == pytest.approx(end + 0.02, abs=1e-6)
+        assert abs(sound[round((end + 0.01) * rate)]) < 1e-3
+    assert [plan["speed"] for plan in found["plans"]] == [n / 100 for n in range(50, 111, 5)]
+    for plan in found["plans"]:
+        for call, following in pairwise(plan["calls"]):
+            heard = (following["at_seconds"] - call["at_seconds"]) / plan["speed"]
+            assert heard >= found["spoken"][call["spoken"]]["lasts_seconds"]
+
+
+def test_only_what_is_asked_for_is_called(ada: Api, pk: str) -> None:
+    found = got(ada, f"/api/routines/{pk}/calls?kinds=event")
+    kinds = {call["kind"] for plan in found["plans"] for call in plan["calls"]}
+    assert kinds == {"event"}
+    assert ada.call("GET", f"/api/routines/{pk}/calls?kinds=song")[0] == 422
+    assert ada.call("GET", f"/api/routines/{pk}/calls?language=xx")[0] == 422
+
+
+@pytest.mark.parametrize("room", ["score", "calls", "voice"])
+def test_nobody_hears_the_routines_of_others(ada: Api, ben: Api, pk: str, room: str) -> None:
+    assert ada.client.get(f"/api/routines/{pk}/{room}").status_code == 200
+    assert ben.client.get(f"/api/routines/{pk}/{room}").status_code == 404
+    assert ben.client.get(f"/api/routines/{uuid.uuid4()}/{room}").status_code == 404

@@ -1,0 +1,132 @@
+"""The Run desk as an instructor uses it in the hall."""
+
+import re
+from collections.abc import Callable
+from typing import Any
+
+import pytest
+from example import ROUTINE
+from playwright.sync_api import Page, expect
+
+from maplestep.apps.routines.actions.bring_in import store_routine
+from maplestep.apps.routines.models import Routine
+from maplestep.apps.songs.models import Sound
+from maplestep.apps.songs.work import make
+from maplestep.formats.routine.routine_file import RoutineForm
+
+AtDesk = Callable[[str], Page]
+
+
+@pytest.fixture
+def routine(make_user: Callable[[str], Any]) -> Routine:
+    """16 counts at 120 bpm; wall 1 from 4 s; wall 3 from 20 s restarts after 8, at 24 s."""
+    return store_routine(make_user("ada"), RoutineForm.model_validate(ROUTINE))
+
+
+def work() -> None:
+    for sound in Sound.objects.filter(state=Sound.State.WAITING):
+        make(sound)
+
+
+def count(page: Page) -> Any:
+    return page.locator(".Stage__count")
+
+
+def wall(page: Page) -> Any:
+    return page.locator(".Stage__wall")
+
+
+def test_a_rehearsal_with_the_band(
+    at_desk: AtDesk, routine: Routine, accessible: Callable[[Page, str], None]
+) -> None:
+    page = at_desk("run")
+    # Without sound one is told so, and the band can be asked from here.
+    page.get_by_role("button", name="Let the stand-in band play").click()
+    expect(page.get_by_text("The sound is being made")).to_be_visible()
+    work()
+    expect(page.get_by_text("The sound is being made")).to_be_hidden()
+    expect(page.get_by_text("The sound is on its way")).to_be_hidden()
+    accessible(page, "the stage")
+    page.get_by_role("button", name="Play", exact=False).click()
+    expect(wall(page)).to_have_text("Wall 1")
+    # On to wall 3, whose restart comes after 8: it is announced, and where one can step in.
+    page.keyboard.press("Alt+ArrowRight")
+    page.keyboard.press("Alt+ArrowRight")
+    expect(wall(page)).to_have_text("Wall 3")
+    expect(page.locator(".Stage__event")).to_contain_text(re.compile(r"Restart in [4-8]"))
+    expect(page.locator(".Stage__event")).to_contain_text("wall 3, after 8, facing 12:00")
+    page.keyboard.press("l")
+    lost = page.get_by_role("status").filter(has_text="Step in at")
+    expect(lost).to_contain_text("Step in at 0:24.0: count 1 of wall 4, facing 12:00")
+    # It goes on by itself into the next wall.
+    expect(wall(page)).to_have_text("Wall 4", timeout=8_000)
+    # Without network the music goes on.
+    page.context.set_offline(True)
+    before = page.locator(".Bar__time").inner_text()
+    page.wait_for_timeout(700)
+    assert page.locator(".Bar__time").inner_text() > before
+    page.context.set_offline(False)
+    page.keyboard.press(" ")
+    expect(page.get_by_role("button", name="Play")).to_be_visible()
+    page.keyboard.press(",")
+    expect(page.get_by_text("95 %")).to_be_visible()
+
+
+def test_a_restart_is_rehearsed_from_the_stack(at_desk: AtDesk, routine: Routine) -> None:
+    page = at_desk("fit")
+    page.locator(".EventList__occurrences button").first.click()
+    page.get_by_role("link", name="Rehearse", exact=True).click()
+    expect(page.get_by_role("button", name="Repeating: Restart, wall 3, after 8")).to_be_visible()
+    page.get_by_role("button", name="Play").click()
+    # From 8 counts before it to 8 behind it: 20 s to 28 s, led in by four counts.
+    expect(page.locator(".Stage__count[data-counting=true]")).to_be_visible()
+    expect(wall(page)).to_have_text("Wall 3")
+    expect(wall(page)).to_have_text("Wall 4", timeout=9_000)
+    # After a pause of four counts it begins again.
+    expect(wall(page)).to_have_text("Wall 3", timeout=9_000)
+
+
+def test_music_from_elsewhere_is_followed_by_tapping(at_desk: AtDesk, routine: Routine) -> None:
+    page = at_desk("run")
+    page.get_by_role("button", name="Music from elsewhere").click()
+    bar = page.get_by_role("region", name="Music from elsewhere")
+    bar.get_by_role("button", name="Count 1 is now").click()
+    # The first tap is count 1 of wall 1.
+    expect(wall(page)).to_have_text("Wall 1")
+    expect(count(page)).to_have_text("4", timeout=5_000)
+    # A tap on a later 1 corrects what has drifted, and says by how much.
+    page.wait_for_timeout(1500)
+    bar.get_by_role("button", name="Count 1 is now").click()
+    expect(bar.get_by_text(re.compile(r"The music was \d+\.\d s (ahead|behind)"))).to_be_visible()
+    bar.get_by_role("button", name="Own sound again").click()
+    expect(bar).to_be_hidden()
+
+
+def test_a_sound_that_is_gone_is_said_and_counting_goes_on(
+    at_desk: AtDesk, routine: Routine
+) -> None:
+    from maplestep.apps.songs.actions.sounds import ask_band
+
+    sound = ask_band(routine.owner, routine.song_id)
+    work()
+    sound.refresh_from_db()
+    sound.path.write_bytes(b"this is no sound")
+    page = at_desk("run")
+    expect(page.get_by_text("The sound cannot be played here")).to_be_visible()
+    page.get_by_role("button", name="Play").click()
+    expect(page.locator(".Bar__time")).not_to_have_text("0:00.0")
+
+
+def test_the_floor_and_a_phone(
+    open_page: Callable[..., Page],
+    sign_in: Callable[[Page, str], None],
+    routine: Routine,
+    accessible: Callable[[Page, str], None],
+) -> None:
+    page = open_page(width=390, height=844)
+    sign_in(page, "ada")
+    page.goto(f"/routines/{routine.id}/run")
+    page.get_by_role("button", name="Floor").click()
+    expect(page.get_by_role("img", name="The class from above")).to_be_visible()
+    accessible(page, "the floor on a phone")
+    assert page.evaluate("document.documentElement.scrollWidth") <= 390
