@@ -73,3 +73,20 @@ def test_nobody_hears_the_routines_of_others(ada: Api, ben: Api, pk: str, room: 
     assert ada.client.get(f"/api/routines/{pk}/{room}").status_code == 200
     assert ben.client.get(f"/api/routines/{pk}/{room}").status_code == 404
     assert ben.client.get(f"/api/routines/{uuid.uuid4()}/{room}").status_code == 404
+
+
+def test_a_quiz_is_kept_and_a_round_counts_once(ada: Api, ben: Api, pk: str) -> None:
+    first = got(ada, f"/api/routines/{pk}/quiz")
+    assert first["round"] == 1
+    assert first["known"] == 0.0
+    assert all(0 <= q["answer"] < len(q["choices"]) for q in first["questions"])
+    wrong = first["questions"][0]["key"]
+    right = {q["key"]: q["key"] != wrong for q in first["questions"]}
+    told = {"round": 1, "right": right | {"wall 99": True}}
+    status, second = ada.call("POST", f"/api/routines/{pk}/quiz", told)
+    assert (status, second["round"]) == (200, 2)
+    assert wrong in [q["key"] for q in second["questions"]]
+    # Told again, as after a lost answer, nothing changes.
+    assert ada.call("POST", f"/api/routines/{pk}/quiz", told)[1] == second
+    assert ben.call("POST", f"/api/routines/{pk}/quiz", told)[0] == 404
+    assert ada.call("POST", f"/api/routines/{pk}/quiz", {"round": 0, "right": {}})[0] == 422

@@ -36,6 +36,18 @@ class Routine(Owned):
         return self.title or self.dance.title
 
 
+class Quiz(models.Model):
+    """How well its owner knows a routine: ``cards`` holds [box, round asked in] by question,
+    read with :func:`.queries.cards_of`; ``rounds`` have been played."""
+
+    routine = models.OneToOneField(Routine, on_delete=models.CASCADE, related_name="quiz")
+    rounds = models.PositiveIntegerField(default=0)
+    cards = models.JSONField(default=dict, blank=True)
+
+    def __str__(self) -> str:
+        return f"quiz on {self.routine}"
+
+
 class Ranking(Owned):
     """Which of a user's dances fit a song best, or which songs a dance; worked out by the worker.
 

@@ -14,6 +14,7 @@ from ...core.findings.registry import fit_findings, sheet_findings
 from ...core.layout.engine import lay_out
 from ...core.layout.timeline import Timeline
 from ...core.primitives.finding import Severity
+from ...core.rehearsal.quiz import Card
 from ...core.routine.model import Routine as CoreRoutine
 from ...core.sheet.read import Reading
 from ...formats.routine.routine_file import EventForm, PinForm, RoutineForm, routine_of
@@ -23,7 +24,7 @@ from ..accounts.models import User
 from ..dances.queries import figures_mark, reading_of
 from ..errors import NotHere
 from ..songs.queries import stored_song_form
-from .models import Routine
+from .models import Quiz, Routine
 
 _EVENTS: Final = TypeAdapter(list[EventForm])
 
@@ -90,6 +91,11 @@ def timeline_of(routine: Routine) -> TimelineView:
     """The routine laid out, with everything found."""
     reading = reading_of_routine(routine)
     return timeline_view(check_routine(laid_out(routine, reading), reading), title=str(routine))
+
+
+def cards_of(quiz: Quiz) -> dict[str, Card]:
+    """How well each question of a quiz is known."""
+    return {key: Card(*card) for key, card in quiz.cards.items()}
 
 
 def shelf_routines(user: User) -> list[Routine]:

@@ -1,4 +1,4 @@
-"""What the Run desk asks for: the score of a routine, its calls and the voice that speaks them."""
+"""What the Run desk asks for: the score of a routine, its calls, their voice, the quiz."""
 
 from __future__ import annotations
 
@@ -6,7 +6,8 @@ import uuid
 from typing import Annotated, Final
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Query, Router
+from ninja import Query, Router, Schema
+from pydantic import Field
 
 from ...audio.calls import spoken_calls, voice_of
 from ...core.rehearsal.calls import CallKind
@@ -14,10 +15,13 @@ from ...core.rehearsal.score import Score, score_of
 from ...messages.calls import number_words
 from ...messages.language import LanguageCode, speaking
 from ...services.calls import SPEEDS
+from ...views.quiz import QuizView, quiz_view
 from ...views.score import CallsView, ScoreView, calls_view, score_view
 from ..accounts.models import User
 from ..http import ErrorForm, json_answer, user_of
-from .queries import get_routine, laid_out
+from .actions.answer_quiz import answer_quiz
+from .models import Quiz
+from .queries import cards_of, get_routine, laid_out
 
 router = Router(tags=["run"])
 ALL_KINDS: Final = list(CallKind)
@@ -50,6 +54,33 @@ def voice(request: HttpRequest, pk: uuid.UUID, language: LanguageCode = "en") ->
     """All that is called of a routine, spoken one behind the other, as a WAV file."""
     file = voice_of(_score(user_of(request), pk), language)
     return HttpResponse(file, content_type="audio/wav")
+
+
+class AnswersIn(Schema):
+    """What was answered in a round: rightly or not, by question."""
+
+    round: Annotated[int, Field(ge=1, le=1_000_000)]
+    right: Annotated[dict[Annotated[str, Field(max_length=40)], bool], Field(max_length=200)]
+
+
+@router.get("/routines/{uuid:pk}/quiz", response={200: QuizView, 404: ErrorForm})
+def quiz(request: HttpRequest, pk: uuid.UUID) -> HttpResponse:
+    """The next round of questions about a routine."""
+    return json_answer(_next_round(user_of(request), pk))
+
+
+@router.post("/routines/{uuid:pk}/quiz", response={200: QuizView, 404: ErrorForm, 422: ErrorForm})
+def answer(request: HttpRequest, pk: uuid.UUID, answers: AnswersIn) -> HttpResponse:
+    """Keep what was answered; the answer is the round after it."""
+    user = user_of(request)
+    answer_quiz(user, pk, answers.round, answers.right)
+    return json_answer(_next_round(user, pk))
+
+
+def _next_round(user: User, pk: uuid.UUID) -> QuizView:
+    score = _score(user, pk)
+    kept = Quiz.objects.filter(routine=pk).first()
+    return quiz_view(score, cards_of(kept) if kept else {}, (kept.rounds if kept else 0) + 1)
 
 
 def _score(user: User, pk: uuid.UUID) -> Score:

@@ -55,7 +55,9 @@ NOTHING: Final = "nothing"
 
 def questions_of(score: Score) -> tuple[Question, ...]:
     """Everything one can be asked about a routine, wall by wall."""
-    return tuple(question for wall in score.timeline.walls for question in _of_wall(score, wall.number))
+    return tuple(
+        question for wall in score.timeline.walls for question in _of_wall(score, wall.number)
+    )
 
 
 def _of_wall(score: Score, number: int) -> Iterator[Question]:
@@ -108,10 +110,12 @@ def next_round(
 ) -> tuple[Question, ...]:
     """The questions of a round: those due, what is known least first; then those due soonest."""
 
-    def urgency(question: Question) -> tuple[bool, int, int, int]:
+    def urgency(question: Question) -> tuple[bool, int, bool, int, int]:
         card = cards.get(question.key, Card())
         due = due_in(card)
-        return due > number, card.box if due <= number else due, due, question.wall
+        late = due > number
+        # What was wrong comes before what was never asked.
+        return late, 0 if late else card.box, not card.asked_in, due, question.wall
 
     return tuple(sorted(questions, key=urgency)[:ROUND])
 

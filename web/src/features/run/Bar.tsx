@@ -36,7 +36,7 @@ const RANGES: [RangeKind, string][] = [
   ["joint", "E"],
   ["joints", ""],
 ];
-const VIEWS = ["stage", "floor"] as const;
+const VIEWS = ["stage", "floor", "quiz"] as const;
 
 export function Bar(props: Props) {
   const { t } = useTranslation();

@@ -24,6 +24,7 @@ import {
   type RangeKind,
 } from "./ranges";
 import styles from "./RunDesk.module.css";
+import { Quiz } from "./Quiz";
 import { Settings } from "./Settings";
 import { useCalls, useDecoded, useSounding } from "./sound/useSounding";
 import { Stage } from "./Stage";
@@ -42,6 +43,8 @@ interface Props {
 
 /** Nobody steps in without two counts to get ready. */
 const NOTICE = 2;
+/** So much of the song is heard before a question about it. */
+const HEARD_SECONDS = 8;
 
 export function Hall({ id, songId, basis, at, sounds, context }: Props) {
   const { t, i18n } = useTranslation();
@@ -161,7 +164,13 @@ export function Hall({ id, songId, basis, at, sounds, context }: Props) {
         onElsewhere={() => follow(true)}
         again={() => void music.refetch()}
       />
-      {wishes.view === "floor" ? (
+      {wishes.view === "quiz" ? (
+        <Quiz
+          id={id}
+          onListen={(to) => transport.hear({ from: Math.max(0, to - HEARD_SECONDS), to })}
+          onLeave={() => set({ view: "stage" })}
+        />
+      ) : wishes.view === "floor" ? (
         <FloorView at={at} seconds={seconds} moment={moment} />
       ) : (
         <Stage moment={moment} walls={score.walls} unit={score.unit} counting={place.counting} />
@@ -175,11 +184,13 @@ export function Hall({ id, songId, basis, at, sounds, context }: Props) {
         />
       )}
       {elsewhere && <Following at={at} transport={transport} onLeave={() => follow(false)} />}
-      <MovingChart
-        at={at}
-        seconds={seconds}
-        names={{ left: t("steps.left"), right: t("steps.right") }}
-      />
+      {wishes.view !== "quiz" && (
+        <MovingChart
+          at={at}
+          seconds={seconds}
+          names={{ left: t("steps.left"), right: t("steps.right") }}
+        />
+      )}
       <Bar
         {...{ at, place, range, wishes, set, clock, needle }}
         onToggle={start}

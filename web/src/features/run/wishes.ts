@@ -14,7 +14,7 @@ export interface Rehearsal extends Wishes {
   ramp: boolean;
   /** Rounds at each speed of the ramp. */
   rounds: number;
-  view: "stage" | "feet" | "floor";
+  view: "stage" | "floor" | "quiz";
 }
 
 const KEY = "run.wishes";

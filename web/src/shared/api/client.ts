@@ -27,6 +27,7 @@ export type Vocabulary = Schemas["VocabularyView"];
 export type OwnFigure = Schemas["FigureForm"];
 export type SectionView = Schemas["SectionView"];
 export type ScoreView = Schemas["ScoreView"];
+export type QuizView = Schemas["QuizView"];
 export type CallsView = Schemas["CallsView"];
 export type Shelf = Schemas["Shelf"];
 

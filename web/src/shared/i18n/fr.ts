@@ -4,6 +4,21 @@ import type { Words } from "./en";
 export const fr: Words = {
   to: "sur",
   desks: { song: "Musique", steps: "Pas", fit: "Calage", run: "Répétition", label: "Ateliers" },
+  quiz: {
+    title: "Questions",
+    number: "Question {{number}} sur {{count}}",
+    listen: "Écouter",
+    right: "Juste.",
+    wrong: "Non : {{answer}}.",
+    next: "Suivante",
+    leave: "Retour à la scène",
+    over: "{{right}} justes sur {{count}}",
+    known: "{{percent}} % de cette danse est su.",
+    again: "Encore une série",
+    none: "Il n’y a rien à demander sur cette danse.",
+    notKept:
+      "Vos réponses n’ont pas pu être gardées ; elles seront renvoyées dès que le serveur répond.",
+  },
   run: {
     title: "Répéter",
     nothing:
@@ -38,7 +53,7 @@ export const fr: Words = {
       joints: "Tous les tags et reprises",
       marked: "le passage choisi",
     },
-    view: { stage: "Scène", feet: "Pieds", floor: "Piste" },
+    view: { stage: "Scène", floor: "Piste", quiz: "Questions" },
     floor: "Le groupe vu d’en haut",
     strip: "La musique, phrase par phrase",
     settings: "Réglages",

@@ -71,6 +71,14 @@ export class Transport {
     if (play) this.play(true);
   }
 
+  /** A stretch once, whatever else is rehearsed. */
+  hear(stretch: Stretch): void {
+    const { manner } = this;
+    this.manner = { ...manner, loop: false, ramp: null, countIn: 0 };
+    this.rehearse([stretch], true);
+    this.manner = manner;
+  }
+
   toggle(): void {
     if (this.now().playing) this.pause();
     else this.play(true);
