@@ -109,7 +109,7 @@ need_web_packages() {
 # The API's document comes from the server, the client's types from the document.
 need_web() {
   local want files
-  files=$(find "$ROOT/web/src" "$ROOT/web/index.html" "$ROOT/web/vite.config.ts" "$ROOT/web/package-lock.json" \
+  files=$(find "$ROOT/web/src" "$ROOT/web/public" "$ROOT/web/index.html" "$ROOT/web/vite.config.ts" "$ROOT/web/package-lock.json" \
     "$ROOT"/src/maplestep/{core,services,messages,views,formats,audio,apps,server} -type f \
     ! -name schema.d.ts ! -name '*.pyc' | sort)
   want=$(fingerprint $files)

@@ -130,3 +130,37 @@ def test_the_floor_and_a_phone(
     expect(page.get_by_role("img", name="The class from above")).to_be_visible()
     accessible(page, "the floor on a phone")
     assert page.evaluate("document.documentElement.scrollWidth") <= 390
+
+
+def test_what_was_taken_along_runs_without_network(at_desk: AtDesk, routine: Routine) -> None:
+    from maplestep.apps.songs.actions.sounds import ask_band
+
+    ask_band(routine.owner, routine.song_id)
+    work()
+    page = at_desk("run")
+    page.evaluate("navigator.serviceWorker.ready.then(() => true)")
+    page.get_by_role("button", name="Settings").click()
+    page.get_by_role("button", name="Take along").click()
+    expect(page.get_by_text(re.compile(r"Test routine \d+\.\d MB, since"))).to_be_visible()
+    page.context.set_offline(True)
+    page.reload()
+    page.locator(".Bar__play").click()
+    expect(wall(page)).to_have_text("Wall 1", timeout=10_000)
+    expect(page.get_by_text("The sound cannot be played here")).to_be_hidden()
+    page.context.set_offline(False)
+    page.get_by_role("button", name="Settings").click()
+    page.get_by_role("button", name="Remove").click()
+    expect(page.get_by_text(re.compile(r"Test routine \d+\.\d MB"))).to_be_hidden()
+
+
+def test_a_round_of_questions(at_desk: AtDesk, routine: Routine) -> None:
+    page = at_desk("run")
+    page.get_by_role("button", name="Quiz").click()
+    quiz = page.get_by_role("region", name="Quiz")
+    for _ in range(8):
+        quiz.locator("button[data-told], .Quiz__choices button").first.click()
+        expect(quiz.get_by_role("status")).to_contain_text(re.compile(r"Right\.|No: "))
+        quiz.get_by_role("button", name="Next").click()
+    expect(quiz.get_by_text(re.compile(r"\d of 8 right"))).to_be_visible()
+    quiz.get_by_role("button", name="Another round").click()
+    expect(quiz.get_by_text("Question 1 of 8")).to_be_visible()

@@ -19,3 +19,7 @@ document.createElement = ((name: string, options?: ElementCreationOptions) => {
 const root = document.getElementById("root");
 // Without its words a language cannot be spoken; English is always there.
 if (root) void begin().finally(() => createRoot(root).render(<App />));
+
+// What was taken along is at hand without network; a browser that cannot do this loses nothing.
+if (import.meta.env.PROD && "serviceWorker" in navigator)
+  void navigator.serviceWorker.register("/sw.js").catch(() => undefined);

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from typing import Final
+
+from django.conf import settings
 from django.db import connection
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import render
@@ -19,6 +22,24 @@ def index(request: HttpRequest) -> HttpResponse:
     return render(request, "index.html")
 
 
+INSTALLED: Final = {
+    "sw.js": "text/javascript",
+    "manifest.webmanifest": "application/manifest+json",
+    "icon-192.png": "image/png",
+    "icon-512.png": "image/png",
+}
+"""What makes the app one that can be installed; the service worker is for all pages below it."""
+
+
+@never_cache
+def installed(_: HttpRequest, name: str) -> HttpResponse:
+    """The service worker, the manifest and the icons."""
+    file = settings.WEB / "installed" / name
+    if not file.exists():
+        return HttpResponse(status=404)
+    return HttpResponse(file.read_bytes(), content_type=INSTALLED[name])
+
+
 def health(_: HttpRequest) -> JsonResponse:
     """Is the server up and can it reach its database?"""
     connection.ensure_connection()
@@ -32,6 +53,7 @@ def no_such_call(_: HttpRequest) -> JsonResponse:
 
 urlpatterns = [
     path("health", health),
+    *(path(name, installed, {"name": name}) for name in INSTALLED),
     path("api/", api.urls),
     re_path(r"^api/", no_such_call),
     re_path(r"^(?!static/).*$", index),

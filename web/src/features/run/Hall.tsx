@@ -30,7 +30,7 @@ import { useCalls, useDecoded, useSounding } from "./sound/useSounding";
 import { Stage } from "./Stage";
 import { useAwake } from "./useAwake";
 import { useTransport } from "./useTransport";
-import { mannerOf, SPEEDS, useWishes } from "./wishes";
+import { mannerOf, SPEEDS, useWishes, type Rehearsal } from "./wishes";
 
 interface Props {
   id: string;
@@ -168,7 +168,10 @@ export function Hall({ id, songId, basis, at, sounds, context }: Props) {
         <Quiz
           id={id}
           onListen={(to) => transport.hear({ from: Math.max(0, to - HEARD_SECONDS), to })}
-          onLeave={() => set({ view: "stage" })}
+          onLeave={() => {
+            set({ view: "stage" });
+            rehearse(range, false);
+          }}
         />
       ) : wishes.view === "floor" ? (
         <FloorView at={at} seconds={seconds} moment={moment} />
@@ -213,6 +216,7 @@ export function Hall({ id, songId, basis, at, sounds, context }: Props) {
           onElsewhere={follow}
           onClose={() => setSettings(false)}
           joints={score.joints}
+          routine={{ id, title: score.title, urls: needed(id, songId, url, wishes) }}
           onJoint={(joint) => {
             setSettings(false);
             rehearse(jointRange(joint));
@@ -221,6 +225,24 @@ export function Hall({ id, songId, basis, at, sounds, context }: Props) {
       )}
     </main>
   );
+}
+
+/** Everything the server is asked for while this routine is rehearsed. */
+function needed(id: string, songId: string, url: string | null, wishes: Rehearsal): string[] {
+  const own = `/api/routines/${id}`;
+  const kinds = ["lead", ...[...wishes.kinds].sort()].map((kind) => `kinds=${kind}`).join("&");
+  return [
+    "/api/session",
+    "/api/shelf",
+    own,
+    `${own}/revision`,
+    `${own}/score`,
+    `${own}/quiz`,
+    `${own}/calls?language=${wishes.language}&${kinds}`,
+    `${own}/voice?language=${wishes.language}`,
+    `/api/songs/${songId}/sounds`,
+    ...(url ? [url] : []),
+  ];
 }
 
 /** The event or wall that a link to this desk names. */

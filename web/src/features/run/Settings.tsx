@@ -5,6 +5,7 @@ import { useTranslation } from "react-i18next";
 
 import type { ScoreView } from "../../shared/api/client";
 import { languageOptions } from "../../shared/i18n";
+import { OnDevice } from "./OnDevice";
 import styles from "./Settings.module.css";
 import { KINDS } from "./sound/useSounding";
 import { RAMP, type Rehearsal } from "./wishes";
@@ -19,6 +20,7 @@ interface Props {
   onClose: () => void;
   joints: Joint[];
   onJoint: (joint: Joint) => void;
+  routine: { id: string; title: string; urls: string[] };
 }
 
 export function Settings(props: Props) {
@@ -118,6 +120,7 @@ export function Settings(props: Props) {
             />
           </label>
         </fieldset>
+        <OnDevice {...props.routine} />
         {joints.length > 0 && (
           <section>
             <h3>{t("run.events")}</h3>

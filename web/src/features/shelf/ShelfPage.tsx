@@ -9,6 +9,7 @@ import { Link } from "react-router";
 
 import styles from "./ShelfPage.module.css";
 import { api, ApiError, ask, type Schemas } from "../../shared/api/client";
+import { leaveAll } from "../../shared/offline/taken";
 import { Header } from "../../shared/ui/Header";
 import { LanguageChoice } from "../../shared/ui/LanguageChoice";
 import { changeSession } from "../../shared/ui/session";
@@ -86,7 +87,12 @@ function Account({ name }: { name: string }) {
   const { t } = useTranslation();
   const queries = useQueryClient();
   const leave = useMutation({
-    mutationFn: () => ask(api.DELETE("/api/session")),
+    mutationFn: async () => {
+      const session = await ask(api.DELETE("/api/session"));
+      // Who uses this browser next finds nothing of what was taken along.
+      await leaveAll();
+      return session;
+    },
     onSuccess: (session) => changeSession(queries, session),
   });
   return (

@@ -78,6 +78,15 @@ export const en = {
       broken: "The sound cannot be played here. Counts and calls still can.",
       missing: "This song has no sound yet. Counts and calls can be played already.",
     },
+    device: {
+      title: "On this device",
+      lead: "Rehearse it where there is no network: the routine with its sound and these calls stays in this browser.",
+      take: "Take along",
+      again: "Take along anew",
+      failed: "Not all of it could be fetched; nothing was changed. Try again with network.",
+      since: "since {{day}}",
+      remove: "Remove",
+    },
     follow: {
       count: "I tap on count",
       now: "Count {{count}} is now",

@@ -82,6 +82,15 @@ export const fr: Words = {
       broken: "Le son ne peut pas être lu ici. Comptes et annonces, si.",
       missing: "Cette musique n’a pas encore de son. Comptes et annonces se jouent déjà.",
     },
+    device: {
+      title: "Sur cet appareil",
+      lead: "Pour répéter sans réseau : la danse, son et annonces compris, reste dans ce navigateur.",
+      take: "Emporter",
+      again: "Emporter à nouveau",
+      failed: "Tout n’a pas pu être chargé ; rien n’a changé. Réessayez avec du réseau.",
+      since: "depuis le {{day}}",
+      remove: "Retirer",
+    },
     follow: {
       count: "Je tape sur le compte",
       now: "Le compte {{count}}, c’est maintenant",
