@@ -90,3 +90,29 @@ def test_a_quiz_is_kept_and_a_round_counts_once(ada: Api, ben: Api, pk: str) -> 
     assert ada.call("POST", f"/api/routines/{pk}/quiz", told)[1] == second
     assert ben.call("POST", f"/api/routines/{pk}/quiz", told)[0] == 404
     assert ada.call("POST", f"/api/routines/{pk}/quiz", {"round": 0, "right": {}})[0] == 422
+
+
+def test_a_screen_is_seen_without_an_account_and_moved_by_its_owner_only(
+    ada: Api, ben: Api, anyone: Api, pk: str
+) -> None:
+    status, screen = ada.call("POST", f"/api/routines/{pk}/screen")
+    assert status == 200
+    assert screen["qr"].startswith("<svg")
+    at = f"/api/screens/{screen['token']}"
+    assert got(anyone, f"{at}/score") == got(ada, f"/api/routines/{pk}/score")
+    place = {"seconds": 12.5, "speed": 0.8, "playing": True}
+    assert ben.call("PUT", at, place)[0] == 404
+    assert anyone.call("PUT", at, place)[0] == 401
+    assert ada.call("PUT", at, place)[0] == 204
+    events = anyone.client.get(f"{at}/events").streaming_content
+    assert next(iter(events)) == b"retry: 300\n\n"
+    told = json.loads(next(iter(events)).removeprefix(b"data: "))
+    # It plays on between being told and being seen.
+    assert told["seconds"] == pytest.approx(12.5, abs=1.0)
+    assert told["seconds"] >= 12.5
+    assert ben.call("DELETE", at)[0] == 404
+    assert ada.call("DELETE", at)[0] == 204
+    assert next(iter(events)) == b"event: over\ndata: {}\n\n"
+    assert anyone.call("GET", f"{at}/score")[0] == 404
+    assert anyone.call("GET", f"/api/routines/{pk}/score")[0] == 401
+    assert ada.call("PUT", at, {**place, "seconds": 1e9})[0] == 422

@@ -164,3 +164,28 @@ def test_a_round_of_questions(at_desk: AtDesk, routine: Routine) -> None:
     expect(quiz.get_by_text(re.compile(r"\d of 8 right"))).to_be_visible()
     quiz.get_by_role("button", name="Another round").click()
     expect(quiz.get_by_text("Question 1 of 8")).to_be_visible()
+
+
+def test_a_second_screen_shows_the_running_stage(
+    at_desk: AtDesk, open_page: Callable[..., Page], routine: Routine
+) -> None:
+    page = at_desk("run")
+    page.get_by_role("button", name="Settings").click()
+    page.get_by_role("button", name="Show on a second screen").click()
+    expect(page.get_by_role("img", name="Code of the address")).to_be_visible()
+    address = page.get_by_role("link", name="/screen/").get_attribute("href")
+    page.get_by_role("button", name="Close").click()
+    # Somebody who is not signed in looks at it.
+    screen = open_page()
+    screen.goto(str(address))
+    expect(screen.locator(".Stage__figure")).to_contain_text("Get ready")
+    page.locator(".Bar__play").click()
+    page.keyboard.press("Alt+ArrowRight")
+    page.keyboard.press("Alt+ArrowRight")
+    expect(wall(screen)).to_have_text("Wall 3")
+    page.keyboard.press(" ")
+    shown = "document.querySelector('.Stage__count').textContent"
+    expect(count(screen)).to_have_text(str(page.evaluate(shown)))
+    # It ends with the desk.
+    page.goto("/")
+    expect(screen.get_by_text("The running device has ended this screen")).to_be_visible()

@@ -20,6 +20,7 @@ from ..apps.errors import ChangedElsewhere, NotHere, StillInUse
 from ..apps.routines.api import router as routines
 from ..apps.routines.fit_api import router as fit_desk
 from ..apps.routines.run_api import router as run_desk
+from ..apps.routines.screen_api import router as screens
 from ..apps.songs.api import router as songs
 from ..apps.songs.edit_api import router as song_desk
 from ..apps.songs.sound_api import router as sound
@@ -45,6 +46,7 @@ api.add_router("/dances", scans)
 api.add_router("", fit_desk)
 api.add_router("", routines)
 api.add_router("", run_desk)
+api.add_router("", screens)
 
 _STATUS: dict[type[MapleStepError], int] = {
     NotHere: 404,

@@ -16,6 +16,7 @@ const Shelf = desk(() => import("../features/shelf/ShelfPage"));
 const RoutinePage = desk(() => import("./RoutinePage"));
 const SongAlone = desk(() => import("../features/song/SongAlone"));
 const ScanPage = desk(() => import("../features/shelf/ScanPage"));
+const ScreenPage = desk(() => import("../features/run/ScreenPage"));
 const DanceAlone = desk(() => import("../features/steps/DanceAlone"));
 
 const client = new QueryClient({
@@ -43,7 +44,11 @@ export function App() {
         <QueryClientProvider client={client}>
           <BrowserRouter>
             <Suspense fallback={<Loading />}>
-              <Gate />
+              <Routes>
+                {/* Whoever is given its address may look at a second screen, signed in or not. */}
+                <Route path="/screen/:token" element={<ScreenPage />} />
+                <Route path="*" element={<Gate />} />
+              </Routes>
             </Suspense>
             <Help />
           </BrowserRouter>

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from django.db import models
+from django.utils import timezone
 
 from ..dances.models import Dance
 from ..owned import Owned
@@ -46,6 +47,23 @@ class Quiz(models.Model):
 
     def __str__(self) -> str:
         return f"quiz on {self.routine}"
+
+
+class Screen(models.Model):
+    """A second screen that shows a routine as it is rehearsed: at ``seconds`` of the song when it
+    ``changed_at``, going at ``speed``. Whoever has its ``token`` may look."""
+
+    token = models.CharField(max_length=40, unique=True)
+    routine = models.ForeignKey(Routine, on_delete=models.CASCADE)
+    version = models.PositiveIntegerField(default=0)
+    seconds = models.FloatField(default=0.0)
+    speed = models.FloatField(default=1.0)
+    playing = models.BooleanField(default=False)
+    counting = models.BooleanField(default=False)
+    changed_at = models.DateTimeField(default=timezone.now)
+
+    def __str__(self) -> str:
+        return f"screen of {self.routine}"
 
 
 class Ranking(Owned):

@@ -29,6 +29,7 @@ import { Settings } from "./Settings";
 import { useCalls, useDecoded, useSounding } from "./sound/useSounding";
 import { Stage } from "./Stage";
 import { useAwake } from "./useAwake";
+import { useScreen } from "./useScreen";
 import { useTransport } from "./useTransport";
 import { mannerOf, SPEEDS, useWishes, type Rehearsal } from "./wishes";
 
@@ -77,6 +78,10 @@ export function Hall({ id, songId, basis, at, sounds, context }: Props) {
   const { moment, place } = shown;
   const seconds = useCallback(() => transport.now().seconds, [transport]);
   useAwake(place.playing, score);
+  const screen = useScreen(
+    id,
+    useCallback(() => transport.now(), [transport]),
+  );
 
   const rehearse = useCallback(
     (next: Range, play = true) => {
@@ -216,6 +221,7 @@ export function Hall({ id, songId, basis, at, sounds, context }: Props) {
           onElsewhere={follow}
           onClose={() => setSettings(false)}
           joints={score.joints}
+          screen={screen}
           routine={{ id, title: score.title, urls: needed(id, songId, url, wishes) }}
           onJoint={(joint) => {
             setSettings(false);

@@ -6,8 +6,10 @@ import { useTranslation } from "react-i18next";
 import type { ScoreView } from "../../shared/api/client";
 import { languageOptions } from "../../shared/i18n";
 import { OnDevice } from "./OnDevice";
+import { SecondScreen } from "./SecondScreen";
 import styles from "./Settings.module.css";
 import { KINDS } from "./sound/useSounding";
+import type { ScreenState } from "./useScreen";
 import { RAMP, type Rehearsal } from "./wishes";
 
 type Joint = ScoreView["joints"][number];
@@ -20,6 +22,7 @@ interface Props {
   onClose: () => void;
   joints: Joint[];
   onJoint: (joint: Joint) => void;
+  screen: ScreenState;
   routine: { id: string; title: string; urls: string[] };
 }
 
@@ -120,6 +123,7 @@ export function Settings(props: Props) {
             />
           </label>
         </fieldset>
+        <SecondScreen {...props.screen} />
         <OnDevice {...props.routine} />
         {joints.length > 0 && (
           <section>

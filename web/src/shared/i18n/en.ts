@@ -87,6 +87,15 @@ export const en = {
       since: "since {{day}}",
       remove: "Remove",
     },
+    screen: {
+      title: "Second screen",
+      lead: "A projector or a helper’s phone shows this stage, to look at only, as long as this desk is open.",
+      open: "Show on a second screen",
+      close: "End it",
+      code: "Code of the address, for a phone’s camera",
+      none: "This screen is over, or its address is not complete. Ask for a new one at the running device.",
+      over: "The running device has ended this screen.",
+    },
     follow: {
       count: "I tap on count",
       now: "Count {{count}} is now",

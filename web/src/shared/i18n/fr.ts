@@ -91,6 +91,15 @@ export const fr: Words = {
       since: "depuis le {{day}}",
       remove: "Retirer",
     },
+    screen: {
+      title: "Deuxième écran",
+      lead: "Un projecteur ou le téléphone d’une personne qui aide montre cette scène, à regarder seulement, tant que cet atelier est ouvert.",
+      open: "Montrer sur un deuxième écran",
+      close: "Terminer",
+      code: "Code de l’adresse, pour l’appareil photo d’un téléphone",
+      none: "Cet écran est terminé, ou son adresse est incomplète. Demandez-en une nouvelle à l’appareil qui joue.",
+      over: "L’appareil qui joue a terminé cet écran.",
+    },
     follow: {
       count: "Je tape sur le compte",
       now: "Le compte {{count}}, c’est maintenant",
