@@ -182,7 +182,7 @@ def test_a_second_screen_shows_the_running_stage(
     page.locator(".Bar__play").click()
     page.keyboard.press("Alt+ArrowRight")
     page.keyboard.press("Alt+ArrowRight")
-    expect(wall(screen)).to_have_text("Wall 3")
+    expect(wall(screen)).to_have_text("Wall 2")
     page.keyboard.press(" ")
     shown = "document.querySelector('.Stage__count').textContent"
     expect(count(screen)).to_have_text(str(page.evaluate(shown)))

@@ -96,9 +96,9 @@ def events(request: HttpRequest, token: str) -> StreamingHttpResponse | HttpResp
     if not _streams.acquire(blocking=False):
         # The browser tries again by itself.
         return HttpResponse(status=503, headers={"Retry-After": "2"})
-    return StreamingHttpResponse(
-        _Told(token), content_type="text/event-stream", headers={"Cache-Control": "no-store"}
-    )
+    # Compressed, an event would wait until many are together.
+    headers = {"Cache-Control": "no-store", "Content-Encoding": "identity"}
+    return StreamingHttpResponse(_Told(token), content_type="text/event-stream", headers=headers)
 
 
 class _Told:

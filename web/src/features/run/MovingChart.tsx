@@ -37,7 +37,7 @@ export function MovingChart({ at, seconds, names }: Props) {
         <b>{names.left}</b>
         <b>{names.right}</b>
       </span>
-      <svg viewBox="-150 0 1200 132" preserveAspectRatio="xMinYMid slice">
+      <svg viewBox="-150 0 2400 132">
         <g ref={moving}>
           <Prints score={score} window={window} scale={scale} />
         </g>

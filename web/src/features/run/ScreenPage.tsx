@@ -19,6 +19,9 @@ interface Told {
   counting: boolean;
 }
 
+/** The running device says where it is every two seconds at least. */
+const SILENT_MS = 6000;
+
 export default function ScreenPage() {
   const { token = "" } = useParams();
   const { t } = useTranslation();
@@ -43,6 +46,7 @@ function Followed({ token, at }: { token: string; at: Indexed }) {
   const { t } = useTranslation();
   const told = useRef<{ place: Told; ms: number } | null>(null);
   const [over, setOver] = useState(false);
+  const [silent, setSilent] = useState(false);
   const [shown, setShown] = useState(() => ({ moment: momentAt(at, 0), counting: false }));
   useEffect(() => {
     const events = new EventSource(`/api/screens/${token}/events`);
@@ -63,13 +67,17 @@ function Followed({ token, at }: { token: string; at: Indexed }) {
   useFrames(() => {
     const moment = momentAt(at, seconds());
     const counting = told.current?.place.counting ?? false;
+    const quiet = told.current !== null && performance.now() - told.current.ms > SILENT_MS;
+    if (quiet !== silent) setSilent(quiet);
     if (moment.beat !== shown.moment.beat || counting !== shown.counting)
       setShown({ moment, counting });
   });
   return (
     <main className={styles.desk} data-screen>
       <h1 className="visually-hidden">{at.score.title}</h1>
-      {over && <p className={styles.note}>{t("run.screen.over")}</p>}
+      {(over || silent) && (
+        <p className={styles.note}>{t(over ? "run.screen.over" : "run.screen.silent")}</p>
+      )}
       <Stage
         moment={shown.moment}
         walls={at.score.walls}

@@ -11,10 +11,7 @@ export interface Range {
   words: string;
 }
 
-export const wholeSong = (score: ScoreView): Stretch => ({
-  from: Math.min(0, score.beats[0]?.at_seconds ?? 0, 0),
-  to: score.song_seconds,
-});
+export const wholeSong = (score: ScoreView): Stretch => ({ from: 0, to: score.song_seconds });
 
 export function wallAt(score: ScoreView, seconds: number): Range {
   const at = score.segments.findLastIndex((each) => each.start_seconds <= seconds + 0.01);

@@ -32,9 +32,14 @@ export function useScreen(routineId: string, now: () => Place) {
       going = false;
     };
     const timer = setInterval(() => void tell(), LOOK_MS);
+    // Kept alive, so that it arrives although the page is being left.
+    const end = () =>
+      void api.DELETE("/api/screens/{token}", { ...path, keepalive: true }).catch(() => undefined);
+    addEventListener("pagehide", end);
     return () => {
+      removeEventListener("pagehide", end);
       clearInterval(timer);
-      void api.DELETE("/api/screens/{token}", path).catch(() => undefined);
+      end();
     };
   }, [token, now]);
   const open = useCallback(async () => {

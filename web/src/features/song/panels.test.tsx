@@ -122,7 +122,8 @@ describe("practice mixes", () => {
       [
         "/api/routines/r/mix",
         {
-          speed: 0.85, count_in: true, clicks: true, spoken: false, calls: true, language: "en",
+          speed: 0.85, count_in: true, clicks: true, spoken: false, calls: true,
+          figures: false, language: "en",
           format: "mp3",
         },
       ],

@@ -94,6 +94,7 @@ export const en = {
       close: "End it",
       code: "Code of the address, for a phone’s camera",
       none: "This screen is over, or its address is not complete. Ask for a new one at the running device.",
+      silent: "The running device is not heard from; this goes on from what it said last.",
       over: "The running device has ended this screen.",
     },
     follow: {

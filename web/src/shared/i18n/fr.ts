@@ -98,6 +98,7 @@ export const fr: Words = {
       close: "Terminer",
       code: "Code de l’adresse, pour l’appareil photo d’un téléphone",
       none: "Cet écran est terminé, ou son adresse est incomplète. Demandez-en une nouvelle à l’appareil qui joue.",
+      silent: "L’appareil qui joue ne répond plus ; on continue d’après ce qu’il a dit en dernier.",
       over: "L’appareil qui joue a terminé cet écran.",
     },
     follow: {
