@@ -126,7 +126,8 @@ def test_the_floor_and_a_phone(
     page = open_page(width=390, height=844)
     sign_in(page, "ada")
     page.goto(f"/routines/{routine.id}/run")
-    page.get_by_role("button", name="Floor").click()
+    page.get_by_role("button", name="Stage").click()
+    page.get_by_role("menuitem", name="Floor").click()
     expect(page.get_by_role("img", name="The class from above")).to_be_visible()
     accessible(page, "the floor on a phone")
     assert page.evaluate("document.documentElement.scrollWidth") <= 390
@@ -155,7 +156,8 @@ def test_what_was_taken_along_runs_without_network(at_desk: AtDesk, routine: Rou
 
 def test_a_round_of_questions(at_desk: AtDesk, routine: Routine) -> None:
     page = at_desk("run")
-    page.get_by_role("button", name="Quiz").click()
+    page.get_by_role("button", name="Stage").click()
+    page.get_by_role("menuitem", name="Quiz").click()
     quiz = page.get_by_role("region", name="Quiz")
     for _ in range(8):
         quiz.locator("button[data-told], .Quiz__choices button").first.click()

@@ -5,7 +5,7 @@ Everything is in order of time. Seconds are those of the recording, clocks names
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from typing import Literal
 
 from pydantic import BaseModel
@@ -16,6 +16,7 @@ from ..core.primitives.turns import amount_words, clock
 from ..core.rehearsal.calls import Call
 from ..core.rehearsal.score import Beat, Joint, Score
 from ..core.rehearsal.step_in import StepIn
+from ..core.sheet.build.dancing import mirror
 from ..messages.score import (
     danced_words,
     joint_words,
@@ -140,8 +141,13 @@ class ScoreView(BaseModel):
     floor: list[StandingView]
 
 
-def score_view(score: Score, *, title: str = "") -> ScoreView:
-    """A score, ready to be followed."""
+def score_view(score: Score, *, title: str = "", mirrored: bool = False) -> ScoreView:
+    """A score, ready to be followed.
+
+    ``mirrored`` is what somebody dances who faces the class: feet and the sides of turns are
+    exchanged, clocks stay those of the hall.
+    """
+    dance: _Dance = mirror if mirrored else _as_it_is
     timeline = score.timeline
     song = timeline.routine.song
     phrased = bool(timeline.routine.sequence.strip())
@@ -167,8 +173,8 @@ def score_view(score: Score, *, title: str = "") -> ScoreView:
             )
             for each in score.sections
         ],
-        figures=list(_figure_views(score)),
-        prints=list(_print_views(score)),
+        figures=list(_figure_views(score, dance)),
+        prints=list(_print_views(score, dance)),
         joints=[_joint_view(score, joint) for joint in score.joints],
         step_ins=[_step_in_view(place, phrased) for place in score.step_ins],
         floor=[
@@ -181,6 +187,14 @@ def score_view(score: Score, *, title: str = "") -> ScoreView:
             for each in score.floor
         ],
     )
+
+
+_Dance = Callable[[Move], Move]
+"""A move as whoever looks at the score dances it."""
+
+
+def _as_it_is(move: Move) -> Move:
+    return move
 
 
 def _rounded(seconds: float) -> float:
@@ -212,28 +226,29 @@ def _stretch_views(score: Score) -> Iterator[DancedSegmentView]:
         )
 
 
-def _figure_views(score: Score) -> Iterator[DancedFigureView]:
+def _figure_views(score: Score, dance: _Dance) -> Iterator[DancedFigureView]:
     # A wall is danced over and over: the words of its figures are made once.
     words: dict[tuple[Move, ...], str] = {}
     for figure in score.figures:
         said = words.get(figure.moves)
         if said is None:
-            said = words[figure.moves] = danced_words(figure)
+            mirrored = figure._replace(moves=tuple(map(dance, figure.moves)))
+            said = words[figure.moves] = danced_words(mirrored)
         yield DancedFigureView(
             at_seconds=_rounded(figure.at_seconds), segment=figure.segment, words=said
         )
 
 
-def _print_views(score: Score) -> Iterator[PrintView]:
+def _print_views(score: Score, dance: _Dance) -> Iterator[PrintView]:
     said = {beat.at: beat.label for beat in score.beats}
     once: dict[int, tuple[str, str]] = {}
     for danced in score.timeline.moves():
-        move = danced.move
-        if id(move) not in once:
+        move = dance(danced.move)
+        if id(danced.move) not in once:
             # An arrow shows the side; the amount stands in words.
             turn = amount_words(move.turn) if move.turn else ""
-            once[id(move)] = fact("move", move_word(move)), turn
-        word, turn = once[id(move)]
+            once[id(danced.move)] = fact("move", move_word(move)), turn
+        word, turn = once[id(danced.move)]
         yield PrintView(
             at_seconds=_rounded(danced.at_seconds),
             label=said.get(danced.at, ""),

@@ -10,6 +10,7 @@ from core.dancing import happens, quarter_dance, song, timeline
 from maplestep.core.layout.engine import lay_out
 from maplestep.core.rehearsal.score import Score, score_of
 from maplestep.formats.routine.routine_file import read_routine
+from maplestep.views.score import score_view
 
 DEMO = sorted(
     (file for file in resources.files("maplestep.demo").iterdir() if file.name.endswith(".json")),
@@ -97,3 +98,20 @@ def test_four_quarter_walls_lead_back_to_the_place_and_the_front() -> None:
     assert floor[-1].facing == 0
     once = score_of(timeline(quarter_dance("right"), song("verse 32"))).floor
     assert floor[: len(once)] == once
+
+
+def test_who_faces_the_class_dances_the_mirror_image() -> None:
+    """Feet and sides exchanged, counts and the clocks of the hall as they are; twice is once."""
+    score = score_of(lay_out(read_routine(DEMO[0].read_bytes())[1]))
+    plain, mirrored = score_view(score), score_view(score, mirrored=True)
+    other = {"L": "R", "R": "L"}
+    for own, seen in zip(plain.prints, mirrored.prints, strict=True):
+        assert seen.foot == other.get(own.foot or "", own.foot)
+        assert (seen.turn, seen.facing, seen.label) == (-own.turn, own.facing, own.label)
+    swapped = {"R sailor ¼ right": "L sailor ¼ left", "L pivot ½ left": "R pivot ½ right"}
+    words = dict(
+        zip((f.words for f in plain.figures), (f.words for f in mirrored.figures), strict=True)
+    )
+    assert {key: words[key] for key in swapped} == swapped
+    assert mirrored.beats == plain.beats
+    assert mirrored.floor == plain.floor

@@ -6,7 +6,7 @@ import { useTranslation } from "react-i18next";
 import type { PartView, SectionView } from "../shared/api/client";
 import { facingColours } from "../shared/theme/facing";
 import { useNarrow } from "../shared/ui/useNarrow";
-import { COUNT, HEIGHT, inRow, LANES, middle, rowsOf, x, type ChartRow } from "./footChart";
+import { COUNT, HEIGHT, inRow, LANES, middle, rowsOf, SOLE, x, type ChartRow } from "./footChart";
 import { RoomGlyph } from "./RoomGlyph";
 import styles from "./FootChart.module.css";
 
@@ -119,9 +119,6 @@ function Row({ row, labels, between, cursor, onPick }: RowProps) {
     </svg>
   );
 }
-
-const SOLE =
-  "M-5.6 -4 C-6.2 -11 -3.4 -14 0.4 -14 C4.6 -14 6.6 -10.6 6 -5 C5.6 -1.6 4.4 0.6 4.2 3.4 C4 7.6 4.2 12 0.4 12.4 C-3.4 12.6 -4 8.6 -4.4 4.6 C-4.7 1.6 -5.3 -0.8 -5.6 -4 Z";
 
 function Print({
   row,

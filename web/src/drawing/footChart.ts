@@ -5,6 +5,9 @@ export const COUNT = 68;
 export const LEFT_MARGIN = 26;
 export const LANES = { L: 72, R: 116 } as const;
 export const HEIGHT = 144;
+/** The outline of a right sole, its toes up. */
+export const SOLE =
+  "M-5.6 -4 C-6.2 -11 -3.4 -14 0.4 -14 C4.6 -14 6.6 -10.6 6 -5 C5.6 -1.6 4.4 0.6 4.2 3.4 C4 7.6 4.2 12 0.4 12.4 C-3.4 12.6 -4 8.6 -4.4 4.6 C-4.7 1.6 -5.3 -0.8 -5.6 -4 Z";
 const PER_ROW = 8;
 const HALVED_FROM = 4;
 

@@ -28,10 +28,12 @@ ALL_KINDS: Final = list(CallKind)
 
 
 @router.get("/routines/{uuid:pk}/score", response={200: ScoreView, 404: ErrorForm})
-def score(request: HttpRequest, pk: uuid.UUID) -> HttpResponse:
-    """A routine as it goes by: counts, figures, events and ways back, in seconds."""
+def score(request: HttpRequest, pk: uuid.UUID, mirrored: bool = False) -> HttpResponse:
+    """A routine as it goes by: counts, figures, events and ways back, in seconds; ``mirrored``
+    for who faces the class."""
     routine = get_routine(user_of(request), pk)
-    return json_answer(score_view(score_of(laid_out(routine)), title=str(routine)))
+    view = score_view(score_of(laid_out(routine)), title=str(routine), mirrored=mirrored)
+    return json_answer(view)
 
 
 @router.get("/routines/{uuid:pk}/calls", response={200: CallsView, 404: ErrorForm, 422: ErrorForm})

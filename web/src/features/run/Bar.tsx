@@ -36,7 +36,7 @@ const RANGES: [RangeKind, string][] = [
   ["joint", "E"],
   ["joints", ""],
 ];
-const VIEWS = ["stage", "floor", "quiz"] as const;
+const VIEWS = ["stage", "feet", "floor", "quiz"] as const;
 
 export function Bar(props: Props) {
   const { t } = useTranslation();
@@ -85,11 +85,18 @@ export function Bar(props: Props) {
       <button onClick={props.onLost}>
         {t("run.lost")} <kbd className="key">L</kbd>
       </button>
-      {VIEWS.filter((view) => view !== wishes.view).map((view) => (
-        <button key={view} onClick={() => set({ view })}>
-          {t(`run.view.${view}`)}
-        </button>
-      ))}
+      <Dropdown
+        trigger={["click"]}
+        placement="top"
+        menu={{
+          selectable: true,
+          selectedKeys: [wishes.view],
+          items: VIEWS.map((view) => ({ key: view, label: t(`run.view.${view}`) })),
+          onClick: ({ key }) => set({ view: key as Rehearsal["view"] }),
+        }}
+      >
+        <button>{t(`run.view.${wishes.view}`)}</button>
+      </Dropdown>
       <button onClick={props.onSettings}>{t("run.settings")}</button>
     </div>
   );

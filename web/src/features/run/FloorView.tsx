@@ -12,6 +12,8 @@ interface Props {
   at: Indexed;
   moment: Moment;
   seconds: () => number;
+  /** Seen by somebody who faces the class. */
+  turned: boolean;
 }
 
 const ROWS = 3;
@@ -24,7 +26,7 @@ const STEP_SECONDS = 0.22;
 const ARROW = "M0 -20 L12 14 L0 7 L-12 14 Z";
 const still = globalThis.matchMedia?.("(prefers-reduced-motion: reduce)").matches ?? false;
 
-export function FloorView({ at, moment, seconds }: Props) {
+export function FloorView({ at, moment, seconds, turned }: Props) {
   const { t } = useTranslation();
   const block = useRef<SVGGElement>(null);
   const { floor } = at.score;
@@ -50,10 +52,10 @@ export function FloorView({ at, moment, seconds }: Props) {
     <div className={styles.hall}>
       <svg viewBox="-420 -260 840 520" role="img" aria-label={t("run.floor")}>
         <rect x="-418" y="-258" width="836" height="516" rx="14" className={styles.room} />
-        <text y="-236" className={styles.front}>
+        <text y={turned ? 250 : -236} className={styles.front}>
           {t("floor.front")}
         </text>
-        <g ref={block} fill={colour}>
+        <g ref={block} fill={colour} transform={turned ? "rotate(180)" : undefined}>
           {Array.from({ length: ROWS * COLUMNS }, (_, n) => (
             <g
               key={n}

@@ -8,6 +8,7 @@ import type { Sounds } from "../../shared/sound/useSounds";
 import { isGoing } from "../../shared/sound/useSounds";
 import { useKeys } from "../../shared/ui/keys";
 import { Bar } from "./Bar";
+import { FeetView } from "./FeetView";
 import { FloorView } from "./FloorView";
 import { Following } from "./Following";
 import { Lost } from "./Lost";
@@ -31,7 +32,7 @@ import { Stage } from "./Stage";
 import { useAwake } from "./useAwake";
 import { useScreen } from "./useScreen";
 import { useTransport } from "./useTransport";
-import { mannerOf, SPEEDS, useWishes, type Rehearsal } from "./wishes";
+import { mannerOf, SPEEDS, type Rehearsal } from "./wishes";
 
 interface Props {
   id: string;
@@ -40,6 +41,8 @@ interface Props {
   at: Indexed;
   sounds: Sounds;
   context: AudioContext | null;
+  wishes: Rehearsal;
+  set: (change: Partial<Rehearsal>) => void;
 }
 
 /** Nobody steps in without two counts to get ready. */
@@ -47,15 +50,14 @@ const NOTICE = 2;
 /** So much of the song is heard before a question about it. */
 const HEARD_SECONDS = 8;
 
-export function Hall({ id, songId, basis, at, sounds, context }: Props) {
-  const { t, i18n } = useTranslation();
+export function Hall({ id, songId, basis, at, sounds, context, wishes, set }: Props) {
+  const { t } = useTranslation();
   const { score } = at;
   const [search] = useSearchParams();
   const [asked] = useState(() => rangeAsked(score, search));
   const all: Range = { kind: "all", words: t("run.range.all"), stretches: [wholeSong(score)] };
   const [range, setRange] = useState<Range>(asked ?? all);
   const [begun, setBegun] = useState(false);
-  const [wishes, set] = useWishes(i18n.language);
   const [settings, setSettings] = useState(false);
   const [elsewhere, setElsewhere] = useState(false);
   const [lost, setLost] = useState(-1);
@@ -179,9 +181,17 @@ export function Hall({ id, songId, basis, at, sounds, context }: Props) {
           }}
         />
       ) : wishes.view === "floor" ? (
-        <FloorView at={at} seconds={seconds} moment={moment} />
+        <FloorView at={at} seconds={seconds} moment={moment} turned={wishes.mirrored} />
+      ) : wishes.view === "feet" ? (
+        <FeetView at={at} moment={moment} />
       ) : (
-        <Stage moment={moment} walls={score.walls} unit={score.unit} counting={place.counting} />
+        <Stage
+          moment={moment}
+          walls={score.walls}
+          unit={score.unit}
+          counting={place.counting}
+          turned={wishes.mirrored}
+        />
       )}
       {lost >= 0 && (
         <Lost
@@ -192,7 +202,7 @@ export function Hall({ id, songId, basis, at, sounds, context }: Props) {
         />
       )}
       {elsewhere && <Following at={at} transport={transport} onLeave={() => follow(false)} />}
-      {wishes.view !== "quiz" && (
+      {(wishes.view === "stage" || wishes.view === "floor") && (
         <MovingChart
           at={at}
           seconds={seconds}
@@ -242,7 +252,7 @@ function needed(id: string, songId: string, url: string | null, wishes: Rehearsa
     "/api/shelf",
     own,
     `${own}/revision`,
-    `${own}/score`,
+    `${own}/score${wishes.mirrored ? "?mirrored=true" : ""}`,
     `${own}/quiz`,
     `${own}/calls?language=${wishes.language}&${kinds}`,
     `${own}/voice?language=${wishes.language}`,

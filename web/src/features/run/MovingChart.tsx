@@ -2,6 +2,7 @@
 import clsx from "clsx";
 import { memo, useRef, useState } from "react";
 
+import { SOLE } from "../../drawing/footChart";
 import type { ScoreView } from "../../shared/api/client";
 import { countAt } from "../../shared/sound/counting";
 import type { Indexed } from "./moment";
@@ -47,8 +48,6 @@ export function MovingChart({ at, seconds, names }: Props) {
   );
 }
 
-const SOLE =
-  "M-5.6 -4 C-6.2 -11 -3.4 -14 0.4 -14 C4.6 -14 6.6 -10.6 6 -5 C5.6 -1.6 4.4 0.6 4.2 3.4 C4 7.6 4.2 12 0.4 12.4 C-3.4 12.6 -4 8.6 -4.4 4.6 C-4.7 1.6 -5.3 -0.8 -5.6 -4 Z";
 const LANES = { L: 42, R: 94 } as const;
 
 interface PrintsProps {

@@ -1,5 +1,5 @@
 // Run: rehearse with it. Read from four metres away; hands are full.
-import { useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useTranslation } from "react-i18next";
 import { useEffect, useMemo, useState } from "react";
 
@@ -9,6 +9,7 @@ import { Loading, LoadingError } from "../../shared/ui/States";
 import { Hall } from "./Hall";
 import { indexed } from "./moment";
 import styles from "./RunDesk.module.css";
+import { useWishes, type Rehearsal } from "./wishes";
 
 interface Props {
   id: string;
@@ -18,10 +19,18 @@ interface Props {
 }
 
 export default function RunDesk({ id, songId, basis }: Props) {
-  const { t } = useTranslation();
+  const { t, i18n } = useTranslation();
+  const [wishes, set] = useWishes(i18n.language);
+  const { mirrored } = wishes;
   const score = useQuery({
-    queryKey: ["score", id, basis],
-    queryFn: () => ask(api.GET("/api/routines/{pk}/score", { params: { path: { pk: id } } })),
+    queryKey: ["score", id, basis, mirrored],
+    queryFn: () =>
+      ask(
+        api.GET("/api/routines/{pk}/score", {
+          params: { path: { pk: id }, ...(mirrored ? { query: { mirrored } } : {}) },
+        }),
+      ),
+    placeholderData: keepPreviousData,
   });
   const context = useAudioContext();
   if (score.isError) return <LoadingError error={score.error} again={score.refetch} />;
@@ -32,12 +41,14 @@ export default function RunDesk({ id, songId, basis }: Props) {
         <p className={styles.empty}>{t("run.nothing")}</p>
       </main>
     );
-  return <Whole key={basis} {...{ id, songId, basis, context }} score={score.data} />;
+  return <Whole key={basis} {...{ id, songId, basis, context, wishes, set }} score={score.data} />;
 }
 
 interface WholeProps extends Props {
   score: ScoreView;
   context: AudioContext | null;
+  wishes: Rehearsal;
+  set: (change: Partial<Rehearsal>) => void;
 }
 
 function Whole({ score, songId, ...more }: WholeProps) {

@@ -41,6 +41,12 @@ export function Settings(props: Props) {
             {t("run.elsewhere")}
           </Checkbox>
           <Checkbox
+            checked={wishes.mirrored}
+            onChange={(event) => set({ mirrored: event.target.checked })}
+          >
+            {t("run.mirrored")}
+          </Checkbox>
+          <Checkbox
             checked={wishes.countIn}
             onChange={(event) => set({ countIn: event.target.checked })}
           >

@@ -11,12 +11,14 @@ interface Props {
   walls: number;
   unit: number;
   counting: boolean;
+  /** The hall is seen by somebody who faces the class: its front lies behind them. */
+  turned?: boolean;
 }
 
 const NEAR = 8;
 const CLOSE = 4;
 
-export function Stage({ moment, walls, unit, counting }: Props) {
+export function Stage({ moment, walls, unit, counting, turned = false }: Props) {
   const { t } = useTranslation();
   const { segment, section, label, count } = moment;
   const [colour] = facingColours(moment.facing, true);
@@ -37,7 +39,9 @@ export function Stage({ moment, walls, unit, counting }: Props) {
             {section && ` · ${section.title}`}
           </p>
         </div>
-        <RoomGlyph clock={moment.facing} size={180} dark silent />
+        <span className={styles.room} data-turned={turned}>
+          <RoomGlyph clock={moment.facing} size={180} dark silent />
+        </span>
       </div>
       <ol className={styles.counts} aria-hidden>
         {Array.from({ length: unit }, (_, n) => (

@@ -14,7 +14,9 @@ export interface Rehearsal extends Wishes {
   ramp: boolean;
   /** Rounds at each speed of the ramp. */
   rounds: number;
-  view: "stage" | "floor" | "quiz";
+  view: "stage" | "feet" | "floor" | "quiz";
+  /** One faces the class: feet and sides are exchanged, the room is seen the other way. */
+  mirrored: boolean;
 }
 
 const KEY = "run.wishes";
@@ -33,6 +35,7 @@ const usual = (language: string): Rehearsal => ({
   ramp: false,
   rounds: 2,
   view: "stage",
+  mirrored: false,
 });
 
 export function useWishes(language: string) {
