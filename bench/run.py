@@ -119,6 +119,36 @@ def jumps(page: Page) -> None:
     print(f"sound {1000 * max(soon):.0f} ms after a jump at most, {len(soon)} jumps")
 
 
+def switches(page: Page, score: dict[str, Any]) -> None:
+    """How far the place in the song moves when the speed changes, from the chart's own place."""
+    scale = 84 * score["bpm"] / 60
+    moved: list[float] = []
+    read = """() => {
+      const chart = document.querySelector('.MovingChart__chart g').getAttribute('transform');
+      return [performance.now(), parseFloat(chart.slice(10))];
+    }"""
+    watch = (
+        """() => new Promise((done) => {
+      const seen = [];
+      const look = () => {
+        seen.push((%s)());
+        if (seen.length < 40) requestAnimationFrame(look); else done(seen);
+      };
+      look();
+    })"""
+        % read
+    )
+    for key in ("," * 6) + ("." * 6):
+        page.evaluate(f"window.seen = ({watch})()")
+        page.keyboard.press(key)
+        places = [(ms / 1000, -x / scale) for ms, x in page.evaluate("window.seen")]
+        # Nobody is taken back, and nobody ahead by more than the time that has passed at 110 %.
+        for (before, place), (after, then) in pairwise(places):
+            back, ahead = place - then, then - place - 1.1 * (after - before)
+            moved.append(max(back, ahead, 0.0))
+    print(f"the place moves by {1000 * max(moved):.1f} ms at most when the speed changes")
+
+
 def main() -> None:
     server = sys.argv[1]
     seconds = float(sys.argv[2]) if len(sys.argv) > 2 else 30.0
@@ -132,6 +162,7 @@ def main() -> None:
         for percent in SPEEDS:
             watched(page, score, percent, seconds)
         jumps(page)
+        switches(page, score)
         browser.close()
 
 

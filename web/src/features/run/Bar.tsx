@@ -98,9 +98,19 @@ export function Bar(props: Props) {
         <button>{t(`run.view.${wishes.view}`)}</button>
       </Dropdown>
       <button onClick={props.onSettings}>{t("run.settings")}</button>
+      {document.fullscreenEnabled && (
+        <button className={styles.next} onClick={() => void full()}>
+          {t("run.full")}
+        </button>
+      )}
     </div>
   );
 }
+
+const full = () =>
+  document.fullscreenElement
+    ? document.exitFullscreen()
+    : document.documentElement.requestFullscreen();
 
 const DRAGGED = 0.012;
 

@@ -79,7 +79,10 @@ export function Hall({ id, songId, basis, at, sounds, context, wishes, set }: Pr
   const { transport, shown, clock, needle } = useTransport(at, context, sounding, manner);
   const { moment, place } = shown;
   const seconds = useCallback(() => transport.now().seconds, [transport]);
-  useAwake(place.playing, score);
+  const again = () => transport.rehearse([...transport.range], true);
+  const step = (times: number[], by: number) => transport.seek(stepped(times, seconds(), by));
+  const next = () => step(at.steps, 1);
+  useAwake(place.playing, score, { toggle: () => transport.toggle(), again, next });
   const screen = useScreen(
     id,
     useCallback(() => transport.now(), [transport]),
@@ -115,9 +118,6 @@ export function Hall({ id, songId, basis, at, sounds, context, wishes, set }: Pr
     const found = stepInAfter(at, seconds(), NOTICE * count * place.speed);
     setLost(found ? score.step_ins.indexOf(found) : score.step_ins.length);
   };
-  const again = () => transport.rehearse([...transport.range], true);
-  const step = (times: number[], by: number) => transport.seek(stepped(times, seconds(), by));
-  const next = () => step(at.steps, 1);
   const walls = at.steps;
   const wholes = useMemo(
     () => score.beats.filter((b) => /^\d/.test(b.label)).map((b) => b.at_seconds),
@@ -167,8 +167,10 @@ export function Hall({ id, songId, basis, at, sounds, context, wishes, set }: Pr
         making={[sounds.recording, sounds.band].some((sound) => sound && isGoing(sound))}
         loading={Boolean(url) && music.isPending}
         quiet={elsewhere}
+        held={place.playing && place.held === true}
         onBand={() => void askBand()}
         onElsewhere={() => follow(true)}
+        onHeld={() => void context?.resume()}
         again={() => void music.refetch()}
       />
       {wishes.view === "quiz" ? (
@@ -186,6 +188,9 @@ export function Hall({ id, songId, basis, at, sounds, context, wishes, set }: Pr
         <FeetView at={at} moment={moment} />
       ) : (
         <Stage
+          onTouch={(where) =>
+            ({ left: again, middle: () => transport.toggle(), right: next })[where]()
+          }
           moment={moment}
           walls={score.walls}
           unit={score.unit}
@@ -282,8 +287,10 @@ interface SoundStateProps {
   making: boolean;
   loading: boolean;
   quiet: boolean;
+  held: boolean;
   onBand: () => void;
   onElsewhere: () => void;
+  onHeld: () => void;
   again: () => void;
 }
 
@@ -292,6 +299,12 @@ function SoundState(props: SoundStateProps) {
   const { t } = useTranslation();
   const { problem, missing, making, loading, quiet } = props;
   if (quiet) return null;
+  if (props.held)
+    return (
+      <p className={styles.note} role="status">
+        {t("run.sound.held")} <button onClick={props.onHeld}>{t("run.play")}</button>
+      </p>
+    );
   if (making) return <p className={styles.note}>{t("run.sound.making")}</p>;
   if (loading) return <p className={styles.note}>{t("run.sound.loading")}</p>;
   if (!problem && !missing) return null;

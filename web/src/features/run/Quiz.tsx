@@ -1,6 +1,6 @@
 // Questions about the routine, with or without sound; what was wrong comes again sooner.
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { useTranslation } from "react-i18next";
 
 import { api, ask, type QuizView } from "../../shared/api/client";
@@ -15,6 +15,13 @@ interface Props {
   onLeave: () => void;
 }
 
+interface Answers {
+  round: number;
+  right: Record<string, boolean>;
+}
+
+const pending = (id: string) => `quiz.${id}`;
+
 export function Quiz({ id, onListen, onLeave }: Props) {
   const queries = useQueryClient();
   const options = { params: { path: { pk: id } } };
@@ -25,11 +32,20 @@ export function Quiz({ id, onListen, onLeave }: Props) {
     staleTime: Infinity,
   });
   const answer = useMutation({
-    mutationFn: (body: { round: number; right: Record<string, boolean> }) =>
-      ask(api.POST("/api/routines/{pk}/quiz", { ...options, body })),
+    mutationFn: (body: Answers) => ask(api.POST("/api/routines/{pk}/quiz", { ...options, body })),
     retry: 3,
-    onSuccess: (next) => queries.setQueryData(key, next),
+    onSuccess: (next) => {
+      localStorage.removeItem(pending(id));
+      queries.setQueryData(key, next);
+    },
+    // On the train: kept here, and told when the quiz is opened with network again.
+    onError: (_, told) => localStorage.setItem(pending(id), JSON.stringify(told)),
   });
+  const { mutate } = answer;
+  useEffect(() => {
+    const told = localStorage.getItem(pending(id));
+    if (told && navigator.onLine) mutate(JSON.parse(told) as Answers);
+  }, [id, mutate]);
   if (quiz.isError) return <LoadingError error={quiz.error} again={quiz.refetch} />;
   if (!quiz.data) return <Loading />;
   return (

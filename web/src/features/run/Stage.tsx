@@ -13,18 +13,27 @@ interface Props {
   counting: boolean;
   /** The hall is seen by somebody who faces the class: its front lies behind them. */
   turned?: boolean;
+  /** The whole stage is one touch zone: its left is "again", its right "next". */
+  onTouch?: (where: "left" | "middle" | "right") => void;
 }
 
 const NEAR = 8;
 const CLOSE = 4;
 
-export function Stage({ moment, walls, unit, counting, turned = false }: Props) {
+export function Stage({ moment, walls, unit, counting, turned = false, onTouch }: Props) {
   const { t } = useTranslation();
   const { segment, section, label, count } = moment;
   const [colour] = facingColours(moment.facing, true);
   const between = label !== count;
   return (
-    <div className={styles.stage}>
+    // The keys and the bar below do the same.
+    <div
+      className={styles.stage}
+      onClick={(event) => {
+        const share = event.clientX / window.innerWidth;
+        onTouch?.(share < 0.25 ? "left" : share > 0.75 ? "right" : "middle");
+      }}
+    >
       <div className={styles.count} data-counting={counting || !segment}>
         <span aria-hidden>{between ? <small>{label}</small> : label || "–"}</span>
       </div>

@@ -1,9 +1,15 @@
 // While it plays the screen stays on, and the device's own keys and lock screen know the song.
-import { useEffect } from "react";
+import { useEffect, useRef } from "react";
 
 import type { ScoreView } from "../../shared/api/client";
 
-export function useAwake(playing: boolean, { title, song_title }: ScoreView) {
+export interface DeviceKeys {
+  toggle: () => void;
+  again: () => void;
+  next: () => void;
+}
+
+export function useAwake(playing: boolean, { title, song_title }: ScoreView, keys: DeviceKeys) {
   useEffect(() => {
     if (!playing || !navigator.wakeLock) return;
     let lock: WakeLockSentinel | null = null;
@@ -31,4 +37,22 @@ export function useAwake(playing: boolean, { title, song_title }: ScoreView) {
     navigator.mediaSession.metadata = new MediaMetadata({ title, artist: song_title });
     navigator.mediaSession.playbackState = playing ? "playing" : "paused";
   }, [title, song_title, playing]);
+  const latest = useRef(keys);
+  useEffect(() => {
+    latest.current = keys;
+  });
+  useEffect(() => {
+    if (!("mediaSession" in navigator)) return;
+    const session = navigator.mediaSession;
+    const acts: [MediaSessionAction, () => void][] = [
+      ["play", () => latest.current.toggle()],
+      ["pause", () => latest.current.toggle()],
+      ["previoustrack", () => latest.current.again()],
+      ["nexttrack", () => latest.current.next()],
+    ];
+    for (const [action, act] of acts) session.setActionHandler(action, act);
+    return () => {
+      for (const [action] of acts) session.setActionHandler(action, null);
+    };
+  }, []);
 }

@@ -63,6 +63,7 @@ const isSame = (one: Shown, other: Shown) =>
   one.place.playing === other.place.playing &&
   one.place.counting === other.place.counting &&
   one.place.round === other.place.round &&
+  one.place.held === other.place.held &&
   Math.abs(one.place.speed - other.place.speed) < 0.001;
 
 /** Where on the song strip a moment lies, 0 to 1: the strip is as long as its counts. */

@@ -74,7 +74,9 @@ export const en = {
     roundsEach: "Rounds at each tempo",
     events: "Tags and restarts",
     rehearse: "Rehearse this",
+    full: "Full screen",
     sound: {
+      held: "The device has stopped the sound, as after sleeping. It goes on from here.",
       making: "The sound is being made; you can watch and count already.",
       loading: "The sound is on its way.",
       broken: "The sound cannot be played here. Counts and calls still can.",

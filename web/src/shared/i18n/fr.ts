@@ -78,7 +78,9 @@ export const fr: Words = {
     roundsEach: "Passages à chaque tempo",
     events: "Tags et reprises",
     rehearse: "Répéter ceci",
+    full: "Plein écran",
     sound: {
+      held: "L’appareil a arrêté le son, comme après une mise en veille. On reprend d’ici.",
       making: "Le son est en préparation ; vous pouvez déjà regarder et compter.",
       loading: "Le son arrive.",
       broken: "Le son ne peut pas être lu ici. Comptes et annonces, si.",

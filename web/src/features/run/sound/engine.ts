@@ -44,6 +44,11 @@ export class Engine {
     return this.renderer !== null;
   }
 
+  /** Does the device hold the sound back? The audio clock stands still then. */
+  get held(): boolean {
+    return this.context.state !== "running";
+  }
+
   /** Begins to play; what was playing stops. `onEnd` is called when all rounds are over. */
   play(request: Request, sounding: Sounding, onEnd: () => void): void {
     this.stop();

@@ -11,6 +11,8 @@ export interface Place {
   /** Only counts are heard, of the seconds in front of where the music begins. */
   counting: boolean;
   round: number;
+  /** The device holds the sound back, as after it slept: nothing goes on. */
+  held?: boolean;
 }
 
 /** How it is played; what is played is a range of the song. */
@@ -42,7 +44,7 @@ export class Transport {
   now(): Place {
     if (this.follower) return this.follower.now();
     const heard = this.engine?.heard();
-    if (heard) this.place = { ...heard, playing: true };
+    if (heard) this.place = { ...heard, playing: true, held: this.engine!.held };
     return this.place;
   }
 
