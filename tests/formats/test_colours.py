@@ -6,7 +6,7 @@ from pathlib import Path
 
 import pytest
 
-from maplestep.formats.colours import PHRASES, PLAIN, WALLS
+from maplestep.formats.colours import PHRASES, PLAIN, STAGE, WALLS
 
 ROOT = Path(__file__).parents[2]
 DRAWN = [
@@ -71,3 +71,21 @@ def test_the_four_walls_stand_out_from_paper() -> None:
     drawn = [contrast(colour, PLAIN["card"]) for colour in WALLS]
     assert [ratio >= 3 for ratio in drawn] == [True, False, True, True]
     assert min(drawn) >= 2.5
+
+
+# Read from four metres in a dim hall: success criterion 1.4.6 asks 7 of text.
+@pytest.mark.parametrize(
+    ("words", "ground"),
+    [
+        *product(("cream", "sand", "glow"), ("night", "dusk", "ember")),
+        *product(("left-lit", "right-lit"), ("dusk",)),
+        ("coral", "night"), ("night", "coral"), ("ink", "glow"), ("ink", "cream"), ("ink", "new"),
+    ],
+)  # fmt: skip
+def test_words_stand_out_on_the_dark_stage(words: str, ground: str) -> None:
+    assert contrast(PLAIN[words], PLAIN[ground]) >= 7
+
+
+@pytest.mark.parametrize("colour", STAGE)
+def test_the_faced_wall_stands_out_on_the_dark_stage(colour: str) -> None:
+    assert contrast(colour, PLAIN["night"]) >= 7

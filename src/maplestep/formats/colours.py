@@ -16,6 +16,8 @@ PLAIN: Final[dict[str, str]] = _ALL["plain"]
 """By what they are for: paper, ink, brick, the left foot ..."""
 WALLS: Final[tuple[str, ...]] = tuple(_ALL["walls"].values())
 """Of the walls at 12:00, 3:00, 6:00 and 9:00."""
+STAGE: Final[tuple[str, ...]] = tuple(_ALL["stage"].values())
+"""The same, bright enough for the dark stage."""
 PHRASES: Final[dict[str, str]] = _ALL["phrases"]
 """Tints of a song's phrases, by kind."""
 VARIABLES: Final = (

@@ -1037,7 +1037,7 @@ _SHORT: Final = {
     "in place": "sur place", "out": "ouvert", "in": "fermé", "big": "grand", "touch": "touche",
     "point": "pointe", "heel": "talon", "toe": "pointe", "stomp": "frappé", "sweep": "balayé",
     "drag": "glissé", "turn": "tour", "unwind": "dérouler", "hold": "pause", "hop": "saut",
-    "jump": "saut", "spin": "pirouette", "spiral": "spirale", "return": "retour",
+    "jump": "saut", "drop": "posé", "spin": "pirouette", "spiral": "spirale", "return": "retour",
 }  # fmt: skip
 _KINDS: Final = {
     "Verse": "Couplet", "Chorus": "Refrain", "Pre-chorus": "Pré-refrain", "Bridge": "Pont",

@@ -111,6 +111,11 @@ def test_one_steps_in_where_a_wall_begins_with_its_count_1() -> None:
     assert next_step_in(places, 78.0) is None
 
 
+def test_a_phrase_that_nobody_has_marked_is_not_named() -> None:
+    places = step_ins(timeline(DANCE, song("intro 16, unmarked 64")))
+    assert {place.phrase for place in places} == {""}
+
+
 @pytest.mark.parametrize("stop", [4, 8, 12, 16, 20, 24, 28])
 @pytest.mark.parametrize("wall", [1, 2, 3])
 def test_late_and_on_time_add_up_to_the_dance(wall: int, stop: int) -> None:

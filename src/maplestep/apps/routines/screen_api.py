@@ -20,6 +20,7 @@ from ninja import Router, Schema, Status
 from pydantic import Field
 
 from ...core.rehearsal.score import score_of
+from ...formats.colours import PLAIN
 from ...views.score import ScoreView, score_view
 from ..accounts.models import User
 from ..errors import NotHere
@@ -61,7 +62,7 @@ def show(request: HttpRequest, pk: uuid.UUID) -> ScreenOut:
     path = f"/screen/{screen.token}"
     out = io.BytesIO()
     segno.make(request.build_absolute_uri(path), error="m").save(
-        out, kind="svg", scale=6, border=3, dark="#2a211b", light="#fffdf8", xmldecl=False
+        out, kind="svg", scale=6, border=3, dark=PLAIN["ink"], light=PLAIN["card"], xmldecl=False
     )
     return ScreenOut(token=screen.token, path=path, qr=out.getvalue().decode())
 

@@ -15,10 +15,12 @@ from ..layout.timeline import EventOccurrence, SegmentKind, Timeline, Wall
 from ..primitives.turns import FULL
 from ..routine.model import EventKind
 from ..sheet.model import Part
+from ..song.model import PhraseKind
 
 
 class StepIn(NamedTuple):
-    """Count 1 of a wall: its number and name, what one faces, the phrase it falls in."""
+    """Count 1 of a wall: its number and name, what one faces, the phrase it falls in ("" where
+    nobody has marked one)."""
 
     at: Fraction
     at_seconds: float
@@ -110,12 +112,13 @@ def _noticed(timeline: Timeline, occurrence: EventOccurrence) -> float:
 
 def _step_in(timeline: Timeline, wall: Wall) -> StepIn:
     phrase = timeline.routine.song.phrase_at(wall.start)
+    marked = phrase is not None and phrase.phrase.kind is not PhraseKind.UNMARKED
     return StepIn(
         at=wall.start,
         at_seconds=wall.start_seconds,
         wall=wall.number,
         name=wall.name,
         facing=wall.start_facing,
-        phrase=phrase.name if phrase else "",
+        phrase=phrase.name if phrase and marked else "",
         cue=phrase.phrase.cue if phrase and phrase.start == wall.start else "",
     )

@@ -226,8 +226,19 @@ _CELL: Final = re.compile(r"\s*[|/•–—-]\s*(\d{1,3})$")
 _LETTERED: Final = re.compile(r"\b([A-F]|(?i:verse|chorus|couplet|refrain))\s*[:=(]?\s*$")
 
 
+_SORT: Final = re.compile(
+    r"(?:(?<![^\W\d])(?:phrased|contra|circle|partner|line dance|dance|phrasée?|an?|easy|danse en ligne)"
+    r"[\s,;/|–—-]+)*$",
+    re.IGNORECASE,
+)
+"""What sort of dance it is, between its title and its facts: "Attic Window - phrased, 2 walls"."""
+
+
 def _title_before(text: str, begins: int, span: Span) -> Iterator[Fact]:
     """A title in front of the facts: in quotes, or set apart from them."""
+    sort = _SORT.search(text[:begins])
+    if sort is not None and _APART.search(text[: sort.start()]):
+        begins = sort.start()
     quoted = _QUOTED.search(text[:begins])
     if quoted is not None:
         yield Fact(text, _place(span, *quoted.span(1)), "title", quoted[1])
