@@ -45,7 +45,7 @@ _PATTERNS: Final = (
     ("kind_ord", rf"\b(?:{ORDINAL}|{_C})\s+(?:(?:easy|short|quick|little|simple|small)\s+)?(?=(?:restart|tag|bridge|reprise)s?\b)"),
     ("walls_ord", rf"\b(?P<ords>{_ORDS})\s+{_WALLS}\b"),
     ("walls_num", rf"\b(?:{_WALLS}|w(?=\s?\d))\s*(?:number\s+|no\.?\s*|#\s*|n°\s*|:\s*)?(?P<list>{_LIST})(?P<or>\s*(?:or|ou)\s+{_C}\b)?"),
-    ("every", r"\b(?:every|each|chaque|toutes? les?|whenever)(?:\s+(?:time|fois|second|other))?\b"),
+    ("every", rf"\b(?:every|each|chaque|tou(?:te)?s? les?|whenever)(?:\s+(?:(?:time|fois|second|other)|(?:{ORDINAL}|{_C})\s+(?:walls?|rotations?|murs?)))?\b"),
     ("last_wall", r"\b(?:the\s+)?(?:last|final|dernier)\s+(?:walls?|murs?|rotation)\b"),
     ("tag_restart", r"\btag\s*(?:[-/&+]|and|et|then)\s*(?:re-?start|reprise)s?\b"),
     ("continue", rf"\b(?:then\s+)?(?:continue|carry on|go on|resume|keep going|continuer)\s+(?:with|from|at|avec|on)?\s*(?:count|compte)?\s*{_C}\b|\b(?:and|then) (?:continue|carry on|go on)\b|\bcarry on as normal\b"),
