@@ -72,7 +72,7 @@ def _wall_list(said: str) -> tuple[tuple[int, ...], tuple[int | None, ...]]:
     facings: list[int | None] = []
     dash = False
     for match in re.finditer(
-        rf"\(\s*[^)]*?((?:1[0-2]|[1-9])(?:[:.h]\s?[0-5]\d|\s*o.?\s*clock|\s?h)|front|back|home)[^)]*\)|({CARDINAL})|([-–])",
+        rf"\(\s*[^)]*?((?:1[0-2]|[1-9])(?:[:.h]\s?[0-5]\d|\s*o.?\s*clock|\s?h)|front|back|home)[^)]*\)|({CARDINAL})|([-–]|through|thru)",
         said,
     ):
         if match[1]:

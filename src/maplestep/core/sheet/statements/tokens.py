@@ -20,7 +20,7 @@ _JOIN: Final = r"\s*(?:,\s*(?:and|et)?|&|\+|/|and(?:\s+also)?|et)\s*"
 _SAID: Final = rf"(?:\s*\(\s*(?:facing|face(?: a)?|starts?(?: at| facing)?|starting(?: at| facing)?|at|depart)?\s*(?:{_CLOCK}|{_SIDE})\s*\))?"
 _ONE: Final = rf"(?:{_C})(?!\w|[:.]\d|\s*o.?clock|[\s-]*(?:count|ct|temps|compte)(?!s?\s+\d))"
 _LIST: Final = (
-    rf"{_ONE}{_SAID}(?:(?:{_JOIN}|\s*[-–](?=\d)\s*)(?:(?:{_WALLS}|w)\s*)?(?:#\s*)?{_ONE}{_SAID})*"
+    rf"{_ONE}{_SAID}(?:(?:{_JOIN}|\s*(?:[-–](?=(?:w\s?)?\d)|through|thru)\s*)(?:(?:{_WALLS}|w)\s*)?(?:#\s*)?{_ONE}{_SAID})*"
 )
 _ORDS: Final = (
     rf"{ORDINAL}(?:{_JOIN}(?:(?:after|at (?:the )?end of|apres)\s+)?"
@@ -79,7 +79,7 @@ _PATTERNS: Final = (
     ("restart", rf"\br\s?\d?\s?:(?={_NEAR_A_WALL})|"
                 r"\bre-?start(?:s|ed)?\b|\brestarting\b|\bredemarr\w+|\breprises?\b|\b(?:re)?start\s+(?:the\s+dance\s+)?(?:again|over|from the (?:top|beginning|start))\b|\bbegin\s+(?:the\s+dance\s+)?(?:again|over)\b|\brepren(?:dre|ds?|ez)\b(?!\s+(?:appui|le poids))|\brecommence[rz]?\b"
                 rf"|\b(?:(?:go|goes|going|get|jump)\s+)?(?:straight\s+)?back\s+to\s+{_BEGINNING}|\b(?:retour(?:ner|nez)?|reven(?:ir|ez))\s+{_BEGINNING}"),
-    ("short", r"\bshort(?:er)?\s+(?=walls?\b)|\bshort\s+wall\b|\b(?:is|are)\s+short\b|\bhalf\s+walls?\b|(?<=\d )(?:ends?|stops?|finish(?:es)?|is over)(?=\s+after\s+(?:only\s+|just\s+|the\s+|count\s+)*\d)|(?:\b\d\s+)?\bmurs?\s+courts?\b"),
+    ("short", r"\bshort(?:er)?\s+(?=walls?\b)|\bshort\s+wall\b|\b(?:is|are)\s+short\b|\bhalf[\s-]+walls?\b|(?<=\d )(?:ends?|stops?|finish(?:es)?|is over)(?=\s+after\s+(?:only\s+|just\s+|the\s+|count\s+)*\d)|(?:\b\d\s+)?\bmurs?\s+courts?\b"),
     ("unknown_kind", r"\br/s\b"),
     ("bridge", r"\bbridges?\b|\bpont\b"),
     ("change", r"\bstep change\b|\bchangement de pas\b"),
@@ -92,7 +92,7 @@ _PATTERNS: Final = (
     ("insert", r"\binsert(?:ing)?\b|\binserer\b"),
     ("add", r"\b(?:add|adding|extra|additional|ajouter?|rajouter?)\b"),
     ("here", r"\b(?:here|ici)\b"),
-    ("but_not", r"\b(?:but|and)\s+not\b|\bexcept\b(?!\s+on\b)|\bsauf\b"),
+    ("but_not", rf"\b(?:but|and)\s+not\b|\bnot\s+(?=(?:done\s+|danced\s+|used\s+|on\s+|in\s+|during\s+|the\s+)*(?:{_WALLS}|{ORDINAL}\s+{_WALLS}))|\bpas\s+(?=(?:au\s+|le\s+)*{_WALLS})|\bexcept\b(?!\s+on\b)|\bsauf\b|\b(?:from|a partir (?:du|de)|des le)\s+(?={_WALLS}\s*\d)|\bonwards?\b|\bif\s+(?:using|you use|dancing to|you dance to)\b|\b(?:radio edit|(?:long|short|album|extended) (?:version|edit))\b"),
     ("half", r"\b(?:half\s?way|moitie|middle)\b"),
     ("twice", r"\b(?:twice|deux fois|x\s?\d)\b"),
     ("but_last", rf"\b(?:leave (?:out|off)|omit|skip|miss(?: out)?|drop|cut|without|except|replace)\s+(?:the\s+|les\s+)?last(?:\s+(?P<but>{_C})\s+{_COUNTS})?"),
@@ -121,7 +121,7 @@ _ORDER: Final = (
 _BY_NAME: Final = dict(_PATTERNS)
 _ANY: Final = re.compile("|".join(f"(?P<t_{name}>{_BY_NAME[name]})" for name in _ORDER))
 ANY_KIND: Final = re.compile(
-    r"\b(?:[rt]\s?\d?\s?:|tag|re-?start|bridge|pont|reprise|ending|redemarr|short|half wall|extra|add |ajouter|replace"
+    r"\b(?:[rt]\s?\d?\s?:|tag|re-?start|bridge|pont|reprise|ending|redemarr|short|half[ -]wall|extra|add |ajouter|replace"
     r"|begin again|back to|retour|reven(?:ir|ez)|start again|start over|start the dance|begin the dance|recommencer|repren|recommence|murs? courts?"
     r"|last wall|final|(?:ends?|stops?|finish(?:es)?|is over) after|insert|only|just |additional|seulement|ne faire|ne dans|freeze|(?:dance|song|music) ends|(?:big )?finish\b|end the dance|finish the dance|fin\b|hold|wait |pause|tenir |tenez |attend|patienter|repeat|last \w+ counts? (?:again|twice)|r/s|(?:leave (?:out|off)|omit|skip|miss(?: out)?|drop|cut|replace) (?:(?:the )?(?:last|final)|(?:counts? )?\d|(?:the )?(?:section|set|s\d|\w+ section))|to end|very end|ends on|finishes|step change|change )",
 )
