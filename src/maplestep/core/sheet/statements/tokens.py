@@ -18,10 +18,8 @@ _SIDE: Final = r"(?:front|back|home|rear)(?:\s+wall)?(?!\s+(?:rock|shuffle|step|
 _WALLS: Final = r"(?:walls?|murs?|rotations?|repetitions?|time (?:around|through|you dance (?:it|the dance)|it is danced)|tours?(?= de danse))"
 _JOIN: Final = r"\s*(?:,\s*(?:and|et)?|&|\+|/|and(?:\s+also)?|et)\s*"
 _SAID: Final = rf"(?:\s*\(\s*(?:facing|face(?: a)?|starts?(?: at| facing)?|starting(?: at| facing)?|at|depart)?\s*(?:{_CLOCK}|{_SIDE})\s*\))?"
-_ONE: Final = rf"(?:{_C})(?!\w|[:.]\d|\s*o.?clock|[\s-]*(?:count|ct|temps|compte)(?!s?\s+\d))"
-_LIST: Final = (
-    rf"{_ONE}{_SAID}(?:(?:{_JOIN}|\s*(?:[-–](?=(?:w\s?)?\d)|through|thru)\s*)(?:(?:{_WALLS}|w)\s*)?(?:#\s*)?{_ONE}{_SAID})*"
-)
+_ONE: Final = rf"(?!(?:one|une?)\s+(?:\w+\s+)?(?:re-?start|tag|bridge|reprise|pont)s?\b)(?:{_C})(?!\w|[:.]\d|\s*o.?clock|[\s-]*(?:count|ct|temps|compte)(?!s?\s+\d))"
+_LIST: Final = rf"{_ONE}{_SAID}(?:(?:{_JOIN}|\s*(?:[-–](?=(?:w\s?)?\d)|through|thru)\s*)(?:(?:{_WALLS}|w)\s*)?(?:#\s*)?{_ONE}{_SAID})*"
 _ORDS: Final = (
     rf"{ORDINAL}(?:{_JOIN}(?:(?:after|at (?:the )?end of|apres)\s+)?"
     rf"(?:(?:the|le|la|du|au|de la)\s+)?{ORDINAL})*"
@@ -64,7 +62,7 @@ _PATTERNS: Final = (
     ("from_one", r"\b(?:from|with|at|au|du)\s+(?:the\s+)?(?:count|compte|temps)\s+(?:1|one)\b(?!\s*[-–&]?\s*\d)"),
     ("after_wall", rf"\b(?:after|apres|following)\s+(?:you(?:['’]ve|\s+have)?\s+(?:done|danced|finished|completed)\s+)?(?:the\s+|le\s+|les\s+|each\s+)?(?={_WALLS}\b|{_ORDS}\s+{_WALLS})"),
     ("end_of", r"\b(?:at\s+)?(?:the\s+)?end\s+of\b|\ba?\s*la fin (?:du|des|de)\b|\bfin (?:du|des)\b|\bat the end\b"),
-    ("after", rf"(?:@|\b(?:after|(?<!the )following|apres|(?:up\s*to|upto|until|through|to)(?:\s+and\s+including)?|jusqu'?\s?(?:au|a)|once you'?ve (?:done|danced)|done|danced|dance to|(?:cut|stopped)(?: short)? (?:at|after))(?<=\w)\s)\s*(?:the\s+(?:first\s+)?|les\s+|dancing\s+|only\s+)?(?:counts?\s+|comptes?\s+|temps\s+|beats?\s+|le compte\s+|le temps\s+)?{_COUNT % ('cut', 'cut')}(?:\s*{_COUNTS}|(?=\s|$|[,;.:()]))(?!\s*(?:tag|bridge|sections?))"),
+    ("after", rf"(?:@|\b(?:after|(?<!the )following|apres|(?:up\s*to|upto|until|through|to)(?:\s+and\s+including)?|jusqu'?\s?(?:au|a)|once you'?ve (?:done|danced)|done|danced|dance to|(?:cut|stopped)(?: short)? (?:at|after))(?<=\w)\s)\s*(?:the\s+(?:first\s+)?|les\s+|le\s+(?=\d)|dancing\s+|only\s+)?(?:counts?\s+|comptes?\s+|temps\s+|beats?\s+|le compte\s+|le temps\s+)?{_COUNT % ('cut', 'cut')}(?:\s*{_COUNTS}|(?=\s|$|[,;.:()]))(?!\s*(?:tag|bridge|sections?))"),
     ("after_nth", rf"\b(?:after|apres|(?:up\s*to|until|through|to)(?:\s+and\s+including)?|jusqu'?\s?(?:au|a))\s+(?:the\s+|le\s+)?(?P<nth_cut>{ORDINAL})\s+(?:count|beat|compte|temps)\b"),
     ("dance", rf"\b(?:dance|danser?|dansez|do|only|just|juste|seulement|(?:ne )?faire(?: que)?|(?:on )?ne danse(?:r|z)? que|only have|has only|have only|stop (?:at|after))\s+(?:only\s+|just\s+)?(?:the\s+first\s+|first\s+|les\s+)?(?:premiers?\s+)?{_COUNT % ('danced', 'danced')}(?:\s+premiers?)?(?:\s*{_COUNTS}|(?=\s+(?:and|then|et|puis)\b|\s+(?:of|on|in|de|du)\s+(?:the\s+|le\s+)?(?:{_WALLS}|{ORDINAL})))(?!\s*(?:tag|bridge))"),
     ("long", rf"(?P<long>{_C})[\s-]*(?:{_COUNTS})?[\s-]*(?=(?:tags?|bridges?|ponts?)\b)"),
