@@ -143,6 +143,10 @@ def test_what_was_taken_along_runs_without_network(at_desk: AtDesk, routine: Rou
     page.get_by_role("button", name="Settings").click()
     page.get_by_role("button", name="Take along").click()
     expect(page.get_by_text(re.compile(r"Test routine \d+\.\d MB, since"))).to_be_visible()
+    # What is opened to be printed is no page of the app.
+    with page.expect_download() as saved:
+        page.get_by_role("link", name="Cue sheet to print").click()
+    assert saved.value.suggested_filename == "cue-sheet.pdf"
     page.context.set_offline(True)
     page.reload()
     page.locator(".Bar__play").click()

@@ -22,9 +22,10 @@ self.addEventListener("fetch", (event) => {
   const { request } = event;
   const url = new URL(request.url);
   if (request.method !== "GET" || url.origin !== self.location.origin) return;
-  if (request.mode === "navigate") event.respondWith(page(request));
+  // A file to print or save is asked for like a page, but is none.
+  if (url.pathname.startsWith("/api/")) event.respondWith(answer(request));
   else if (url.pathname.startsWith("/static/")) event.respondWith(asset(request));
-  else if (url.pathname.startsWith("/api/")) event.respondWith(answer(request));
+  else if (request.mode === "navigate") event.respondWith(page(request));
 });
 
 /** The one page of the app; its scripts and its headers are kept with it. */
@@ -32,7 +33,8 @@ async function page(request) {
   const shell = await caches.open(SHELL);
   try {
     const fresh = await inTime(fetch(request));
-    if (fresh.ok) await shell.put("/", fresh.clone());
+    const html = (fresh.headers.get("Content-Type") ?? "").startsWith("text/html");
+    if (fresh.ok && html) await shell.put("/", fresh.clone());
     return fresh;
   } catch {
     return (await shell.match("/")) ?? Response.error();

@@ -4,8 +4,7 @@ import { useTranslation } from "react-i18next";
 import { useSearchParams } from "react-router";
 
 import { api, ask } from "../../shared/api/client";
-import type { Sounds } from "../../shared/sound/useSounds";
-import { isGoing } from "../../shared/sound/useSounds";
+import { isGoing, type Sounds } from "../../shared/sound/useSounds";
 import { useKeys } from "../../shared/ui/keys";
 import { Bar } from "./Bar";
 import { FeetView } from "./FeetView";
@@ -80,7 +79,12 @@ export function Hall({ id, songId, basis, at, sounds, context, wishes, set }: Pr
   const { moment, place } = shown;
   const seconds = useCallback(() => transport.now().seconds, [transport]);
   const again = () => transport.rehearse([...transport.range], true);
-  const step = (times: number[], by: number) => transport.seek(stepped(times, seconds(), by));
+  const seek = (to: number) => {
+    transport.seek(to);
+    // Who leaves what is repeated goes on through the song.
+    if (!whole && transport.range !== range.stretches) setRange(all);
+  };
+  const step = (times: number[], by: number) => seek(stepped(times, seconds(), by));
   const next = () => step(at.steps, 1);
   useAwake(place.playing, score, { toggle: () => transport.toggle(), again, next });
   const screen = useScreen(
@@ -106,7 +110,7 @@ export function Hall({ id, songId, basis, at, sounds, context, wishes, set }: Pr
   };
   const start = () => {
     setBegun(true);
-    if (asked && !begun) transport.rehearse(asked.stretches, true);
+    if (asked && !begun) rehearse(asked);
     else transport.toggle();
   };
   const speedBy = (step: number) => {
@@ -221,7 +225,7 @@ export function Hall({ id, songId, basis, at, sounds, context, wishes, set }: Pr
         onNext={next}
         onLost={findWay}
         onSpeed={speedBy}
-        onSeek={(to) => transport.seek(to)}
+        onSeek={seek}
         onRange={choose}
         onMark={(from, to) =>
           rehearse({ kind: "marked", words: t("run.range.marked"), stretches: [{ from, to }] })
@@ -237,7 +241,12 @@ export function Hall({ id, songId, basis, at, sounds, context, wishes, set }: Pr
           onClose={() => setSettings(false)}
           joints={score.joints}
           screen={screen}
-          routine={{ id, title: score.title, urls: needed(id, songId, url, wishes) }}
+          routine={{
+            id,
+            title: score.title,
+            urls: needed(id, songId, url, wishes),
+            print: cueSheet(id, wishes.language),
+          }}
           onJoint={(joint) => {
             setSettings(false);
             rehearse(jointRange(joint));
@@ -261,10 +270,15 @@ function needed(id: string, songId: string, url: string | null, wishes: Rehearsa
     `${own}/quiz`,
     `${own}/calls?language=${wishes.language}&${kinds}`,
     `${own}/voice?language=${wishes.language}`,
+    cueSheet(id, wishes.language),
     `/api/songs/${songId}/sounds`,
     ...(url ? [url] : []),
   ];
 }
+
+/** The page to print. */
+const cueSheet = (id: string, language: string) =>
+  `/api/routines/${id}/files/cue-sheet.pdf?language=${language}`;
 
 /** The event or wall that a link to this desk names. */
 function rangeAsked(score: Indexed["score"], search: URLSearchParams): Range | null {

@@ -12,9 +12,11 @@ interface Props {
   title: string;
   /** What the routine needs to be rehearsed. */
   urls: string[];
+  /** Its cue sheet, which can be printed without network too. */
+  print: string;
 }
 
-export function OnDevice({ id, title, urls }: Props) {
+export function OnDevice({ id, title, urls, print }: Props) {
   const { t, i18n } = useTranslation();
   const [list, setList] = useState(listTaken);
   const [state, setState] = useState<"" | "going" | "failed">("");
@@ -38,6 +40,9 @@ export function OnDevice({ id, title, urls }: Props) {
       <Button loading={state === "going"} onClick={() => void act(take(id, title, urls))}>
         {t(here ? "run.device.again" : "run.device.take")}
       </Button>
+      <a href={print} className={styles.print}>
+        {t("run.device.print")}
+      </a>
       {state === "failed" && <p role="alert">{t("run.device.failed")}</p>}
       <ul className={styles.device}>
         {list.map((each) => (

@@ -23,7 +23,7 @@ interface Props {
   joints: Joint[];
   onJoint: (joint: Joint) => void;
   screen: ScreenState;
-  routine: { id: string; title: string; urls: string[] };
+  routine: { id: string; title: string; urls: string[]; print: string };
 }
 
 export function Settings(props: Props) {

@@ -83,6 +83,7 @@ export const en = {
       missing: "This song has no sound yet. Counts and calls can be played already.",
     },
     device: {
+      print: "Cue sheet to print",
       title: "On this device",
       lead: "Rehearse it where there is no network: the routine with its sound and these calls stays in this browser.",
       take: "Take along",

@@ -87,6 +87,7 @@ export const fr: Words = {
       missing: "Cette musique n’a pas encore de son. Comptes et annonces se jouent déjà.",
     },
     device: {
+      print: "Fiche à imprimer",
       title: "Sur cet appareil",
       lead: "Pour répéter sans réseau : la danse, son et annonces compris, reste dans ce navigateur.",
       take: "Emporter",
