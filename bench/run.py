@@ -1,7 +1,7 @@
 """The Run desk measured in Chromium against the audio clock, on a demo that is running.
 
     bin/demo 8012 &
-    .state/venv/bin/python bench/run.py http://127.0.0.1:8012 [SECONDS]
+    .state/venv/bin/python bench/run.py http://127.0.0.1:8012 [SECONDS] [TITLE]
 
 Every picture that is drawn is compared with what the score says of that moment of the audio clock:
 how late a count is shown (99th percentile), how long a picture takes (95th), how soon sound is
@@ -21,7 +21,6 @@ from typing import Any
 from playwright.sync_api import Page, sync_playwright
 
 NAME, PASSWORD = "demo", "maple-and-step"
-TITLE = "Clover Gravel"
 SPEEDS = (50, 85, 100, 110)
 WATCH = """() => {
   const starts = (window.starts = []);
@@ -46,15 +45,15 @@ def percentile(values: list[float], share: float) -> float:
     return sorted(values)[min(len(values) - 1, int(share * len(values)))] if values else 0.0
 
 
-def opened(page: Page, server: str) -> dict[str, Any]:
+def opened(page: Page, server: str, title: str) -> dict[str, Any]:
     """The Run desk of a routine of the demo, with its sound; its score."""
     page.goto(server)
     page.get_by_label("Name").fill(NAME)
     page.get_by_label("Password").fill(PASSWORD)
     page.get_by_role("button", name="Sign in").click()
-    page.get_by_text(TITLE).first.wait_for()
+    page.get_by_text(title).first.wait_for()
     shelf = page.evaluate("fetch('/api/shelf').then(r => r.json())")
-    pk = next(each["id"] for each in shelf["routines"] if each["title"] == TITLE)
+    pk = next(each["id"] for each in shelf["routines"] if each["title"] == title)
     page.evaluate("localStorage.removeItem('run.wishes')")
     begun = time.perf_counter()
     page.goto(f"{server}/routines/{pk}/run")
@@ -158,7 +157,7 @@ def main() -> None:
             executable_path="/usr/bin/chromium", args=["--no-sandbox", "--disable-gpu"]
         )
         page = browser.new_page(viewport={"width": 1280, "height": 800})
-        score = opened(page, server)
+        score = opened(page, server, sys.argv[3] if len(sys.argv) > 3 else "Clover Gravel")
         print(f"score {len(json.dumps(score)) / 1000:.0f} kB")
         for percent in SPEEDS:
             watched(page, score, percent, seconds)

@@ -76,7 +76,8 @@ def test_the_calls_are_webvtt() -> None:
     # 148 counts are danced: walls of four eights, one of two, the tag's four counts alone.
     assert len(eights) == 4 + 2 + 4 + 1 + 4 + 4
     assert (eights[4].start, eights[4].end) == ("00:00:16.000", "00:00:20.000")
-    assert eights[4].text == "Wall 2, facing 3:00: 1–8"
+    # Its first section is two rocking chairs, called as on the Run desk.
+    assert eights[4].text == "Wall 2, facing 3:00: 1–8\nrocking chair, rocking chair"
     warned = [(c.start, c.text) for c in captions if c.text.startswith("In ")]
     # The restart is at count 48 = 24 s: warned 8 counts (4 s) and 4 counts (2 s) before.
     assert warned[0][0] == "00:00:20.000"

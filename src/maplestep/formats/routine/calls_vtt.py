@@ -1,36 +1,47 @@
 """A routine's calls as WebVTT (W3C, "WebVTT: The Web Video Text Tracks Format", 2019).
 
 One cue for every eight counts (six in waltz time): wall, facing, which eight it is, what comes
-last in it. Before every event there is a warning 8 and one 4 counts ahead. Cues are in the
-order of their start; a warning stands in a line of its own above the eight.
+last in it, and below that its figures as they are called. Before every event there is a warning
+8 and one 4 counts ahead. Cues are in the order of their start; a warning stands in a line of its
+own above the eight.
 """
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from fractions import Fraction
 from typing import Final, NamedTuple
 
 from ...core.layout.timeline import EndReason, Segment, SegmentKind, Timeline
 from ...core.primitives.turns import clock
+from ...core.rehearsal.calls import cues_of
+from ...core.rehearsal.score import DancedFigure, score_of
 from ...core.routine.event_words import event_name
+from ...messages.calls import call_words
 from ...messages.words import fact, text
 
 WARNED: Final = (8, 4)
 
 
 class Call(NamedTuple):
-    """Words from one second of the recording to another; ``warns`` of what comes."""
+    """Words from one second of the recording to another; ``warns`` of what comes; ``figures``
+    are those danced meanwhile."""
 
     start_seconds: float
     end_seconds: float
     words: str
     warns: bool
+    figures: str = ""
 
 
 def calls(timeline: Timeline) -> list[Call]:
     """All calls, in the order of their start."""
-    found = [call for segment in timeline.segments for call in _eights(timeline, segment)]
+    figures = [
+        (cue.subject.start, call_words(cue))
+        for cue in cues_of(score_of(timeline))
+        if isinstance(cue.subject, DancedFigure)
+    ]
+    found = [call for segment in timeline.segments for call in _eights(timeline, segment, figures)]
     found += _warnings(timeline)
     return sorted(found, key=lambda call: (call.start_seconds, not call.warns))
 
@@ -42,12 +53,14 @@ def write_vtt(timeline: Timeline) -> str:
         place = " line:0" if call.warns else ""
         blocks.append(
             f"{number}\n{_stamp(call.start_seconds)} --> {_stamp(call.end_seconds)}{place}\n"
-            f"{_escaped(call.words)}"
+            + "\n".join(_escaped(line) for line in (call.words, call.figures) if line)
         )
     return "\n\n".join(blocks) + "\n"
 
 
-def _eights(timeline: Timeline, segment: Segment) -> Iterator[Call]:
+def _eights(
+    timeline: Timeline, segment: Segment, figures: Sequence[tuple[Fraction, str]]
+) -> Iterator[Call]:
     song = timeline.routine.song
     unit = song.count_unit
     if segment.kind is SegmentKind.WAIT:
@@ -62,8 +75,13 @@ def _eights(timeline: Timeline, segment: Segment) -> Iterator[Call]:
     while at < end:
         upto = min(Fraction((at // unit + 1) * unit), end)
         begin, until = segment.start + at - first, segment.start + upto - first
+        danced = ", ".join(words for start, words in figures if begin <= start < until)
         yield Call(
-            song.seconds(begin), song.seconds(until), _words(timeline, segment, at, upto), False
+            song.seconds(begin),
+            song.seconds(until),
+            _words(timeline, segment, at, upto),
+            False,
+            danced,
         )
         at = upto
 
