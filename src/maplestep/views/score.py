@@ -240,7 +240,7 @@ def _figure_views(score: Score, dance: _Dance) -> Iterator[DancedFigureView]:
 
 
 def _print_views(score: Score, dance: _Dance) -> Iterator[PrintView]:
-    said = {beat.at: beat.label for beat in score.beats}
+    said = {_rounded(beat.at_seconds): beat.label for beat in score.beats}
     once: dict[int, tuple[str, str]] = {}
     for danced in score.timeline.moves():
         move = dance(danced.move)
@@ -249,9 +249,10 @@ def _print_views(score: Score, dance: _Dance) -> Iterator[PrintView]:
             turn = amount_words(move.turn) if move.turn else ""
             once[id(danced.move)] = fact("move", move_word(move)), turn
         word, turn = once[id(danced.move)]
+        at = _rounded(danced.at_seconds)
         yield PrintView(
-            at_seconds=_rounded(danced.at_seconds),
-            label=said.get(danced.at, ""),
+            at_seconds=at,
+            label=said.get(at, ""),
             foot=move.foot.value if move.foot else None,
             word=word,
             weight=move.weight is not None,

@@ -118,7 +118,7 @@ def wander(walls: Iterable[tuple[Point, int]]) -> tuple[Point, ...]:
     here, facing = Point(0.0, 0.0), 0
     found = [here]
     for drift, turn in walls:
-        step = _turned(drift, facing)
+        step = turned(drift, facing)
         here = Point(here.x + step.x, here.y + step.y)
         facing += turn
         found.append(here)
@@ -130,7 +130,7 @@ def distance(place: Point) -> float:
     return hypot(place.x, place.y)
 
 
-def _turned(place: Point, facing: int) -> Point:
+def turned(place: Point, facing: int) -> Point:
     """A displacement seen from a dancer who faces this way. Right turns are clockwise."""
     angle = -facing * pi / 4
     return Point(
@@ -153,7 +153,7 @@ class _Walker:
         if self._weight is Foot.BOTH:
             return Point((left.x + right.x) / 2, (left.y + right.y) / 2)
         inward = HIPS / 2 if self._weight is Foot.LEFT else -HIPS / 2
-        shift = _turned(Point(inward, 0.0), self.facing)
+        shift = turned(Point(inward, 0.0), self.facing)
         foot = self._feet[self._weight]
         return Point(foot.x + shift.x, foot.y + shift.y)
 
@@ -175,7 +175,7 @@ class _Walker:
         if self._weight is Foot.BOTH:
             return
         outward = -HIPS / 2 if self._weight is Foot.LEFT else HIPS / 2
-        shift = _turned(Point(outward, 0.0), self.facing)
+        shift = turned(Point(outward, 0.0), self.facing)
         self._feet[self._weight] = Point(centre.x + shift.x, centre.y + shift.y)
 
     def _place(self, foot: Foot, move: Move) -> None:
@@ -183,6 +183,6 @@ class _Walker:
         if move.verb == "big step":
             along, across = along * BIG / STEP, HIPS + (across - HIPS) * BIG / STEP
         side = 1 if foot is Foot.RIGHT else -1
-        step = _turned(Point(side * across, along), self.facing)
+        step = turned(Point(side * across, along), self.facing)
         support = self._feet[foot.other]
         self._feet[foot] = Point(support.x + step.x, support.y + step.y)

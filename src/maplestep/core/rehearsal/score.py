@@ -13,7 +13,7 @@ from fractions import Fraction
 from itertools import groupby, pairwise
 from typing import Final, NamedTuple
 
-from ..analysis.path import Point, path_of, wander
+from ..analysis.path import Path, Point, path_of, turned
 from ..figures.vocabulary import BY_NAME
 from ..layout.timeline import EventOccurrence, Segment, Timeline
 from ..primitives.counts import label
@@ -131,7 +131,8 @@ def _beats(timeline: Timeline, unit: int) -> Iterator[Beat]:
         (Fraction(at), str(int(at - timeline.end) % unit + 1), len(timeline.segments))
         for at in range(timeline.end.__ceil__(), int(song.length) + 1)
     ]
-    for at, said, number in sorted(placed, key=lambda each: each[0]):
+    # Compared as floats, which counts are simple enough for; fractions take longer.
+    for at, said, number in sorted(placed, key=lambda each: float(each[0])):
         yield Beat(at, song.seconds(at), said, number)
 
 
@@ -231,8 +232,12 @@ def _floor(timeline: Timeline) -> Iterator[Standing]:
     begin = timeline.segments[0].start_seconds if timeline.segments else 0.0
     yield Standing(begin, Point(0.0, 0.0), 0)
     here = Point(0.0, 0.0)
+    # Walls danced alike share their moves: each way is walked once.
+    paths: dict[int, Path] = {}
     for segment in timeline.segments:
-        path = path_of(segment.moves)
+        path = paths.get(id(segment.moves))
+        if path is None:
+            path = paths[id(segment.moves)] = path_of(segment.moves)
         times = timeline.routine.song.all_seconds(segment.start, segment.offsets)
         for stop, seconds in zip(path.stops, times, strict=True):
             place = _seen_from(here, stop.place, segment.start_facing)
@@ -242,5 +247,5 @@ def _floor(timeline: Timeline) -> Iterator[Standing]:
 
 def _seen_from(here: Point, there: Point, facing: int) -> Point:
     """A place that lies so from somebody who stands here and faces this way."""
-    turned = wander([(Point(0.0, 0.0), facing), (there, 0)])[-1]
-    return Point(here.x + turned.x, here.y + turned.y)
+    seen = turned(there, facing)
+    return Point(here.x + seen.x, here.y + seen.y)
