@@ -193,5 +193,6 @@ def test_a_second_screen_shows_the_running_stage(
     shown = "document.querySelector('.Stage__count').textContent"
     expect(count(screen)).to_have_text(str(page.evaluate(shown)))
     # It ends with the desk.
-    page.goto("/")
+    page.get_by_role("link", name="Maple").click()
+    page.get_by_role("heading", name="Shelf").wait_for()
     expect(screen.get_by_text("The running device has ended this screen")).to_be_visible()

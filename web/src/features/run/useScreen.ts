@@ -1,7 +1,7 @@
 // A second screen of this rehearsal: opened, told of every change, taken down with the desk.
 import { useCallback, useEffect, useState } from "react";
 
-import { api, ask, type Schemas } from "../../shared/api/client";
+import { api, ask, cookie, type Schemas } from "../../shared/api/client";
 import type { Place } from "./sound/transport";
 
 type Shown = Schemas["ScreenOut"];
@@ -32,9 +32,13 @@ export function useScreen(routineId: string, now: () => Place) {
       going = false;
     };
     const timer = setInterval(() => void tell(), LOOK_MS);
-    // Kept alive, so that it arrives although the page is being left.
+    // Asked for at once and kept alive, so that it arrives although the page is being left.
     const end = () =>
-      void api.DELETE("/api/screens/{token}", { ...path, keepalive: true }).catch(() => undefined);
+      void fetch(`/api/screens/${token}`, {
+        method: "DELETE",
+        keepalive: true,
+        headers: { "X-CSRFToken": cookie("csrftoken") },
+      }).catch(() => undefined);
     addEventListener("pagehide", end);
     return () => {
       removeEventListener("pagehide", end);
