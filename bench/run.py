@@ -54,7 +54,7 @@ def opened(page: Page, server: str, title: str) -> dict[str, Any]:
     page.get_by_text(title).first.wait_for()
     shelf = page.evaluate("fetch('/api/shelf').then(r => r.json())")
     pk = next(each["id"] for each in shelf["routines"] if each["title"] == title)
-    page.evaluate("localStorage.removeItem('run.wishes')")
+    page.evaluate("localStorage.removeItem('run.setup')")
     begun = time.perf_counter()
     page.goto(f"{server}/routines/{pk}/run")
     page.get_by_role("button", name="Play").wait_for()
@@ -67,7 +67,7 @@ def opened(page: Page, server: str, title: str) -> dict[str, Any]:
 def watched(page: Page, score: dict[str, Any], percent: int, seconds: float) -> None:
     """Play from the song's beginning at a speed and compare what is shown."""
     page.reload()
-    page.evaluate(f"localStorage.setItem('run.wishes', JSON.stringify({{speed: {percent / 100}}}))")
+    page.evaluate(f"localStorage.setItem('run.setup', JSON.stringify({{speed: {percent / 100}}}))")
     page.reload()
     page.get_by_role("button", name="Play").wait_for()
     page.get_by_text("The sound is on its way").wait_for(state="hidden")

@@ -4,14 +4,17 @@ import re
 import textwrap
 import tomllib
 import unicodedata
+from collections.abc import Iterator
 from pathlib import Path
 from typing import Any
 
 import pytest
 
 from maplestep.core.findings.registry import sheet_findings
+from maplestep.core.primitives.feet import Foot
 from maplestep.core.primitives.finding import Finding, Severity
 from maplestep.core.primitives.turns import clock
+from maplestep.core.rehearsal.score import figures_of
 from maplestep.core.routine.from_sheet import taken_over
 from maplestep.core.routine.model import EventKind
 from maplestep.core.sheet.language.kinds import Kind
@@ -19,6 +22,7 @@ from maplestep.core.sheet.language.lexicon import Lexeme, standard
 from maplestep.core.sheet.lines.model import StepLine
 from maplestep.core.sheet.model import Part, PartKind
 from maplestep.core.sheet.read import Reading, read_sheet
+from maplestep.core.sheet.render import ENGLISH, figure_words
 from maplestep.messages.findings import message
 
 CORPUS = Path(__file__).parents[1] / "corpus"
@@ -249,3 +253,58 @@ def test_one_count_a_line_is_the_same_dance(mark: str) -> None:
     apart = [mark.format(*pair) for pair in zip(counts, steps, strict=True)]
     together = f"1&2 {', '.join(steps[:3])}\n3&4 {', '.join(steps[3:])}"
     assert danced("Mill\n" + "\n".join(apart)) == danced("Mill\n" + together)
+
+
+# The same written otherwise: what is danced does not change.
+
+_ROMAN = ("I", "II", "III", "IV", "V", "VI", "VII", "VIII")
+_NUMBERED = re.compile(r"^(\W*(?:section|set) )([1-8])\b", re.IGNORECASE | re.MULTILINE)
+_REPEATS = re.compile(r"\b(?:repeat|same|again)\b", re.IGNORECASE)
+_DEGREES = {"¼": "90°", "½": "180°", "¾": "270°", "1/4": "90°", "1/2": "180°", "3/4": "270°"}
+_FRACTION = re.compile(r"(?<![\d\w])(¼|½|¾|1/4|1/2|3/4)(?= (?:turn|pivot) (?:right|left|R|L)\b)")
+
+
+def whole(text: str) -> list[Any]:
+    return [
+        (part.name, m.at, m.foot, m.verb, m.direction, m.weight, m.turn)
+        for part in read_sheet(text).sheet.parts
+        for m in part.moves
+    ]
+
+
+@pytest.mark.parametrize(
+    "name", [n for n in CLEAN if _NUMBERED.search(TEXTS[n]) and not _REPEATS.search(TEXTS[n])]
+)
+def test_sections_may_have_roman_numerals(name: str) -> None:
+    roman = _NUMBERED.sub(lambda m: m[1] + _ROMAN[int(m[2]) - 1], TEXTS[name])
+    assert whole(roman) == whole(TEXTS[name])
+
+
+@pytest.mark.parametrize("name", [n for n in CLEAN if _FRACTION.search(TEXTS[n])])
+def test_a_turn_may_be_said_in_degrees(name: str) -> None:
+    degrees = _FRACTION.sub(lambda m: _DEGREES[m[1]], TEXTS[name])
+    assert whole(degrees) == whole(TEXTS[name])
+
+
+_COLUMNS = ("1", "1-2", "1&2", "1&", "1&2&", "1-3", "1-4", "1 2&", "1-6", "1-8", "1-2 3&4")
+
+
+def test_what_the_stage_calls_a_figure_is_read_back_as_it() -> None:
+    """The words of every figure danced in any sheet, read as a line: the same feet and turns."""
+    said: dict[str, list[Any]] = {}
+    for name in CLEAN:
+        for part in read_sheet(TEXTS[name]).sheet.parts:
+            for moves in figures_of(part.moves):
+                if not any(move.foot is Foot.BOTH for move in moves):
+                    words = figure_words(moves, ENGLISH)
+                    said.setdefault(words, [(move.foot, move.turn) for move in moves])
+    assert len(said) > 300
+    lost = [words for words, danced in said.items() if danced not in list(read_back(words))]
+    assert lost == []
+
+
+def read_back(words: str) -> Iterator[list[Any]]:
+    for column in _COLUMNS:
+        wall = read_sheet(f"Test\n\nSection 1\n{column} {words}\n").sheet.wall
+        if wall is not None:
+            yield [(move.foot, move.turn) for move in wall.moves]

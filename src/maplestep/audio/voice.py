@@ -62,19 +62,25 @@ def speak(text: str, language: str) -> Floats:
     return _trimmed(soxr.resample(samples.mean(axis=1), rate, SAMPLE_RATE))
 
 
-def spoken_file(texts: Sequence[str], language: str) -> tuple[bytes, list[tuple[float, float]]]:
-    """Texts spoken one behind the other as a WAV file, and where each begins and how long it
-    lasts, in seconds. Raises VoiceError when the synthesiser is missing."""
-    words = [speak(text, language) for text in texts]
+def spoken_file(texts: Sequence[str], language: str) -> bytes:
+    """Texts spoken one behind the other, as a WAV file. Raises VoiceError when the synthesiser
+    is missing."""
     gap = np.zeros(_GAP, np.float32)
-    spans, at = [], 0
-    for word in words:
-        spans.append((at / SAMPLE_RATE, len(word) / SAMPLE_RATE))
-        at += len(word) + _GAP
+    every = [part for text in texts for part in (speak(text, language), gap)]
     out = io.BytesIO()
-    every = np.concatenate([part for word in words for part in (word, gap)] or [gap])
-    soundfile.write(out, every, SAMPLE_RATE, format="WAV", subtype="PCM_16")
-    return out.getvalue(), spans
+    samples = np.concatenate(every or [gap])
+    soundfile.write(out, samples, SAMPLE_RATE, format="WAV", subtype="PCM_16")
+    return out.getvalue()
+
+
+def spans_of(texts: Sequence[str], language: str) -> dict[str, tuple[float, float]]:
+    """Where each text begins in that file and how long it lasts, in seconds."""
+    spans, at = {}, 0
+    for text in texts:
+        length = len(speak(text, language))
+        spans[text] = at / SAMPLE_RATE, length / SAMPLE_RATE
+        at += length + _GAP
+    return spans
 
 
 def _click(pitch: float, loud: float) -> Floats:

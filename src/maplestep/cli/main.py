@@ -43,6 +43,7 @@ from ..formats.song.song_file import SongFileForm, read_song_file
 from ..messages.errors import error_words
 from ..messages.language import LANGUAGES as SPOKEN
 from ..messages.language import USUAL, speaking
+from ..messages.score import clock_time
 from ..messages.words import text as text_of
 from ..services.check import USUAL_BPM, check_routine, check_sheet
 from ..views.listening import listening_report
@@ -279,9 +280,8 @@ def _analyse(arguments: argparse.Namespace) -> int:
         )
     )  # fmt: skip
     for phrase in report.phrases:
-        minutes, seconds = divmod(phrase.start_seconds, 60)
         counts = text_of("cli.counts", counts=f"{phrase.words:>6}")
-        print(f"  {int(minutes)}:{seconds:04.1f}  {phrase.kind:<13}{counts}")
+        print(f"  {clock_time(phrase.start_seconds)}  {phrase.kind:<13}{counts}")
     for other in report.candidates[1:]:
         sure = f"{max(other.confidence, 0.01):.0%}"
         print(text_of("cli.or", bpm=f"{round(other.bpm, 1):g}", words=other.words, sure=sure))
@@ -395,8 +395,7 @@ def _wall_line(segment: SegmentView, *, seconds: bool) -> str:
     name = f"{kind} {segment.wall}" if segment.kind == "wall" else f"  {kind} {segment.wall}"
     if segment.item is not None:
         name = f"{segment.wall} {segment.name}" if segment.kind == "wall" else f"  {segment.name}"
-    minutes, rest = divmod(segment.start_seconds, 60)
-    clock = f"  {int(minutes)}:{rest:04.1f}" if seconds else ""
+    clock = f"  {clock_time(segment.start_seconds)}" if seconds else ""
     words = [segment.changed_words, segment.event_words] if segment.kind == "wall" else []
     what = "".join(f"  {each}" for each in words if each)
     if segment.ended == "song":

@@ -144,7 +144,6 @@ def _fit(arguments: argparse.Namespace) -> int:
         _print(view)
         return _DONE
     for phrase in view.lateness:
-        minutes, seconds = divmod(phrase.at_seconds, 60)
         if phrase.hit:
             said = text("cli.on-one", wall=phrase.wall)
         elif phrase.on_count is None:
@@ -153,7 +152,7 @@ def _fit(arguments: argparse.Namespace) -> int:
             said = text("cli.on-count", count=f"{phrase.on_count:g}", wall=phrase.wall)
             if phrase.next_wall_late is not None:
                 said += text("cli.late", counts=f"{phrase.next_wall_late:g}")
-        print(f"{int(minutes)}:{seconds:04.1f}  {phrase.phrase:<16}{said}")
+        print(f"{clock_time(phrase.at_seconds)}  {phrase.phrase:<16}{said}")
     print(text("cli.hits", hits=view.hits, phrases=view.phrases))
     return _DONE
 

@@ -102,9 +102,11 @@ class JointView(BaseModel):
 
 
 class StepInView(BaseModel):
-    """Count 1 of a wall: where somebody who is lost can step in."""
+    """Count 1 of a wall: where somebody who is lost can step in, if told by ``until_seconds``."""
 
     at_seconds: float
+    until_seconds: float
+    count: float
     wall: int
     facing: str
     words: str
@@ -120,12 +122,14 @@ class StandingView(BaseModel):
 
 
 class ScoreView(BaseModel):
-    """A routine as it goes by. ``unit`` is 8, or 6 in waltz time."""
+    """A routine as it goes by. ``unit`` is 8, or 6 in waltz time; a count of the dance and a beat
+    of the band are so long at the song's usual tempo."""
 
     title: str
     song_title: str
     song_seconds: float
-    bpm: float
+    count_seconds: float
+    beat_seconds: float
     unit: int
     walls: int
     start_seconds: float
@@ -155,7 +159,8 @@ def score_view(score: Score, *, title: str = "", mirrored: bool = False) -> Scor
         title=title or timeline.routine.title,
         song_title=song.title,
         song_seconds=song.seconds(song.length),
-        bpm=float(song.bpm),
+        count_seconds=song.count_seconds,
+        beat_seconds=60 / float(song.bpm),
         unit=score.unit,
         walls=len(timeline.walls),
         start_seconds=song.seconds(timeline.routine.start_count),
@@ -289,6 +294,8 @@ def _segment_before(score: Score, joint: Joint) -> int:
 def _step_in_view(place: StepIn, phrased: bool) -> StepInView:
     return StepInView(
         at_seconds=_rounded(place.at_seconds),
+        until_seconds=_rounded(place.until_seconds),
+        count=float(place.at),
         wall=place.wall,
         facing=clock(place.facing),
         words=step_in_words(place, phrased=phrased),

@@ -99,10 +99,12 @@ def events(request: HttpRequest, token: str) -> StreamingHttpResponse | HttpResp
         return HttpResponse(status=503, headers={"Retry-After": "2"})
     # Compressed, an event would wait until many are together.
     headers = {"Cache-Control": "no-store", "Content-Encoding": "identity"}
-    return StreamingHttpResponse(_Told(token), content_type="text/event-stream", headers=headers)
+    return StreamingHttpResponse(
+        _EventStream(token), content_type="text/event-stream", headers=headers
+    )
 
 
-class _Told:
+class _EventStream:
     """The events of one who looks; gives its place back however it ends."""
 
     def __init__(self, token: str) -> None:

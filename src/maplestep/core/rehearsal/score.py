@@ -164,14 +164,14 @@ def _between(
 def _figures(timeline: Timeline) -> Iterator[DancedFigure]:
     song = timeline.routine.song
     for number, segment in enumerate(timeline.segments):
-        groups = list(_grouped(segment.moves))
+        groups = list(figures_of(segment.moves))
         shift = segment.start - segment.first
         bounds = [*(moves[0].at + shift for moves in groups), segment.end]
         for moves, (start, end) in zip(groups, pairwise(bounds), strict=True):
             yield DancedFigure(start, end, song.seconds(start), number, moves)
 
 
-def _grouped(moves: Sequence[Move]) -> Iterator[tuple[Move, ...]]:
+def figures_of(moves: Sequence[Move]) -> Iterator[tuple[Move, ...]]:
     """The moves figure by figure; "shuffle forward twice" is two of them."""
     for (name, _), group in groupby(moves, lambda move: (move.figure, move.span)):
         own = tuple(group)

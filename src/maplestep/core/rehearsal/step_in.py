@@ -7,9 +7,10 @@ is who begins the next wall that much behind the others, *early* who begins befo
 
 from __future__ import annotations
 
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from fractions import Fraction
-from typing import NamedTuple
+from typing import Final, NamedTuple
 
 from ..layout.timeline import EventOccurrence, SegmentKind, Timeline, Wall
 from ..primitives.turns import FULL
@@ -17,13 +18,17 @@ from ..routine.model import EventKind
 from ..sheet.model import Part
 from ..song.model import PhraseKind
 
+_NOTICE: Final = 2
+"""Counts one needs to get ready."""
+
 
 class StepIn(NamedTuple):
     """Count 1 of a wall: its number and name, what one faces, the phrase it falls in ("" where
-    nobody has marked one)."""
+    nobody has marked one). Who hears of it by ``until_seconds`` can still get ready."""
 
     at: Fraction
     at_seconds: float
+    until_seconds: float
     wall: int
     name: str
     facing: int
@@ -45,10 +50,14 @@ class Missed:
 
 def step_ins(timeline: Timeline) -> tuple[StepIn, ...]:
     """Every place to step in, in order of time."""
-    return tuple(_step_in(timeline, wall) for wall in timeline.walls)
+    return tuple(_places(timeline))
 
 
-def next_step_in(places: tuple[StepIn, ...], at_seconds: float) -> StepIn | None:
+def _places(timeline: Timeline) -> Iterator[StepIn]:
+    return (_step_in(timeline, wall) for wall in timeline.walls)
+
+
+def next_step_in(places: Iterable[StepIn], at_seconds: float) -> StepIn | None:
     """The first place to step in behind a moment; None when the song has no other."""
     return next((place for place in places if place.at_seconds > at_seconds), None)
 
@@ -67,7 +76,7 @@ def missed(timeline: Timeline, occurrence: EventOccurrence) -> Missed | None:
         late=_late(timeline, wall, occurrence, part.length),
         facing=(wall.start_facing + _turn_without(wall, occurrence, part)) % FULL,
         faced=following[0].start_facing if following else wall.end_facing,
-        back=next_step_in(step_ins(timeline), _noticed(timeline, occurrence)),
+        back=next_step_in(_places(timeline), occurrence.at_seconds),
     )
 
 
@@ -98,16 +107,7 @@ def _waited(timeline: Timeline, wall: Wall) -> Fraction:
         for segment in timeline.segments
         if segment.kind is SegmentKind.WAIT and segment.wall == wall.number
     )
-    count = 60 / float(song.bpm) * float(song.beats_per_count)
-    return Fraction(round(2 * seconds / count), 2)
-
-
-def _noticed(timeline: Timeline, occurrence: EventOccurrence) -> float:
-    """When it is noticed: as the others do something else; a change, when the wall is over."""
-    if occurrence.event.kind is EventKind.CHANGE:
-        wall = timeline.walls[occurrence.wall - 1]
-        return max(occurrence.at_seconds, wall.start_seconds)
-    return occurrence.at_seconds
+    return Fraction(round(2 * seconds / song.count_seconds), 2)
 
 
 def _step_in(timeline: Timeline, wall: Wall) -> StepIn:
@@ -116,6 +116,7 @@ def _step_in(timeline: Timeline, wall: Wall) -> StepIn:
     return StepIn(
         at=wall.start,
         at_seconds=wall.start_seconds,
+        until_seconds=timeline.routine.song.seconds(wall.start - _NOTICE),
         wall=wall.number,
         name=wall.name,
         facing=wall.start_facing,

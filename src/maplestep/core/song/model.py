@@ -283,6 +283,17 @@ class Song:
         first = next((p for p in self.placed if p.phrase.kind is not PhraseKind.INTRO), None)
         return first.start if first else Fraction(0)
 
+    @property
+    def count_seconds(self) -> float:
+        """How long a count lasts at the usual tempo, in seconds.
+
+        >>> verse = (Phrase(kind=PhraseKind.VERSE, counts=8),)
+        >>> slow = Song(title="", bpm=Fraction(120), phrases=verse, beats_per_count=Fraction(2))
+        >>> slow.count_seconds
+        1.0
+        """
+        return 60 / float(self.bpm) * self._beats_per_count
+
     @cached_property
     def _beats_per_count(self) -> float:
         return float(self.beats_per_count)

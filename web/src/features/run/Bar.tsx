@@ -1,23 +1,25 @@
 // What one touches while rehearsing: play, the song in one line, tempo, what is repeated, lost.
 import { Dropdown } from "antd";
+import clsx from "clsx";
 import { useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
 
 import { songClock } from "../../drawing/clock";
 import { SongStrip } from "../../drawing/SongStrip";
+import buttons from "./Buttons.module.css";
 import styles from "./Bar.module.css";
 import type { Indexed } from "./moment";
 import type { Range, RangeKind } from "./ranges";
 import type { Place } from "./sound/transport";
 import { secondsAt, shareOf, type Refs } from "./useTransport";
-import type { Rehearsal } from "./wishes";
+import type { Setup } from "./setup";
 
 interface Props extends Refs {
   at: Indexed;
   place: Place;
   range: Range;
-  wishes: Rehearsal;
-  set: (change: Partial<Rehearsal>) => void;
+  setup: Setup;
+  set: (change: Partial<Setup>) => void;
   onToggle: () => void;
   onAgain: () => void;
   onNext: () => void;
@@ -40,9 +42,9 @@ const VIEWS = ["stage", "feet", "floor", "quiz"] as const;
 
 export function Bar(props: Props) {
   const { t } = useTranslation();
-  const { place, range, wishes, set, clock } = props;
+  const { place, range, setup, set, clock } = props;
   return (
-    <div className={styles.bar}>
+    <div className={clsx(buttons.buttons, styles.bar)}>
       <button className={styles.play} onClick={props.onToggle}>
         {t(place.playing ? "run.pause" : "run.play")} <kbd className="key">{t("run.space")}</kbd>
       </button>
@@ -90,12 +92,12 @@ export function Bar(props: Props) {
         placement="top"
         menu={{
           selectable: true,
-          selectedKeys: [wishes.view],
+          selectedKeys: [setup.view],
           items: VIEWS.map((view) => ({ key: view, label: t(`run.view.${view}`) })),
-          onClick: ({ key }) => set({ view: key as Rehearsal["view"] }),
+          onClick: ({ key }) => set({ view: key as Setup["view"] }),
         }}
       >
-        <button>{t(`run.view.${wishes.view}`)}</button>
+        <button>{t(`run.view.${setup.view}`)}</button>
       </Dropdown>
       <button onClick={props.onSettings}>{t("run.settings")}</button>
       {document.fullscreenEnabled && (

@@ -1,13 +1,12 @@
 // The section as prints, each of which lights up as it is danced.
-import clsx from "clsx";
 import { memo } from "react";
 import { useTranslation } from "react-i18next";
 
 import type { ScoreView } from "../../shared/api/client";
-import { SOLE } from "../../drawing/footChart";
 import { countAt } from "../../shared/sound/counting";
 import styles from "./FeetView.module.css";
 import type { Indexed, Moment } from "./moment";
+import { feetOf, Sole, turnOf } from "./Sole";
 
 interface Props {
   at: Indexed;
@@ -65,9 +64,7 @@ interface StepProps {
 }
 
 const Step = memo(function Step({ print, index, lit }: StepProps) {
-  const { foot, turn } = print;
-  const feet = foot === "both" ? (["L", "R"] as const) : foot ? [foot] : [];
-  const arrow = turn ? ` ${print.turn_words}${turn > 0 ? "↻" : "↺"}` : "";
+  const feet = feetOf(print.foot);
   return (
     <g transform={`translate(${(index + 0.6) * COLUMN} 0)`} data-lit={lit}>
       {lit && <rect x="-52" y="4" width="104" height="272" rx="12" className={styles.lit} />}
@@ -75,17 +72,12 @@ const Step = memo(function Step({ print, index, lit }: StepProps) {
         {print.label}
       </text>
       {feet.map((each) => (
-        <g key={each} className={each === "L" ? styles.left : styles.right}>
-          <path
-            d={SOLE}
-            transform={`translate(0 ${LANES[each]}) scale(${each === "L" ? -2.3 : 2.3} 2.3)`}
-            className={clsx(styles.print, print.weight && styles.filled)}
-          />
+        <Sole key={each} foot={each} weight={print.weight} y={LANES[each]} scale={2.3}>
           <text y={LANES[each] + 52} className={styles.word}>
             {print.word}
-            {arrow}
+            {turnOf(print)}
           </text>
-        </g>
+        </Sole>
       ))}
       {feet.length === 0 && (
         <text y="150" className={styles.label}>

@@ -18,7 +18,7 @@ export function Following({ at, transport, onLeave }: Props) {
   const { score } = at;
   const [drift, setDrift] = useState<number | null>(null);
   const [label, setLabel] = useState("1");
-  const count = 60 / score.bpm;
+  const count = score.count_seconds;
   const follower = transport.followed;
   if (!follower) return null;
   const tapOn = (times: number[]) => {
@@ -41,7 +41,7 @@ export function Following({ at, transport, onLeave }: Props) {
         {t("run.follow.now", { count: label })}
       </button>
       <button onClick={() => tapOn(at.phrases)}>{t("run.follow.phrase")}</button>
-      <button onClick={() => follower.tapBeat(count)}>{t("run.follow.beat")}</button>
+      <button onClick={() => follower.tapBeat(score.beat_seconds)}>{t("run.follow.beat")}</button>
       <span className={styles.nudges}>
         <button onClick={() => nudge(-count)}>{t("run.follow.back")}</button>
         <button onClick={() => nudge(count)}>{t("run.follow.on")}</button>

@@ -1,4 +1,5 @@
 // The desk while one rehearses: the stage, the moving chart, and the few things one touches.
+import clsx from "clsx";
 import { useCallback, useMemo, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { useSearchParams } from "react-router";
@@ -23,6 +24,7 @@ import {
   type Range,
   type RangeKind,
 } from "./ranges";
+import buttons from "./Buttons.module.css";
 import styles from "./RunDesk.module.css";
 import { Quiz } from "./Quiz";
 import { Settings } from "./Settings";
@@ -31,7 +33,7 @@ import { Stage } from "./Stage";
 import { useAwake } from "./useAwake";
 import { useScreen } from "./useScreen";
 import { useTransport } from "./useTransport";
-import { mannerOf, SPEEDS, type Rehearsal } from "./wishes";
+import { mannerOf, SPEEDS, type Setup } from "./setup";
 
 interface Props {
   id: string;
@@ -40,16 +42,14 @@ interface Props {
   at: Indexed;
   sounds: Sounds;
   context: AudioContext | null;
-  wishes: Rehearsal;
-  set: (change: Partial<Rehearsal>) => void;
+  setup: Setup;
+  set: (change: Partial<Setup>) => void;
 }
 
-/** Nobody steps in without two counts to get ready. */
-const NOTICE = 2;
 /** So much of the song is heard before a question about it. */
 const HEARD_SECONDS = 8;
 
-export function Hall({ id, songId, basis, at, sounds, context, wishes, set }: Props) {
+export function Hall({ id, songId, basis, at, sounds, context, setup, set }: Props) {
   const { t } = useTranslation();
   const { score } = at;
   const [search] = useSearchParams();
@@ -61,18 +61,18 @@ export function Hall({ id, songId, basis, at, sounds, context, wishes, set }: Pr
   const [elsewhere, setElsewhere] = useState(false);
   const [lost, setLost] = useState(-1);
   const whole = range.kind === "all";
-  const manner = useMemo(() => mannerOf(wishes, whole), [wishes, whole]);
+  const manner = useMemo(() => mannerOf(setup, whole), [setup, whole]);
   const url = sounds.played ? `/api/sounds/${sounds.played.id}/audio` : null;
   const music = useDecoded(context, url);
-  const calls = useCalls(id, basis, wishes);
-  const voice = useDecoded(context, `/api/routines/${id}/voice?language=${wishes.language}`);
+  const calls = useCalls(id, basis, setup);
+  const voice = useDecoded(context, `/api/routines/${id}/voice?language=${setup.language}`);
   const sounding = useSounding({
     score,
     music: music.data,
     calls: calls.data,
     voice: voice.data,
-    wishes,
-    speed: manner.ramp ? manner.ramp.last : wishes.speed,
+    setup,
+    speed: manner.ramp ? manner.ramp.last : setup.speed,
     rate: context?.sampleRate ?? 44_100,
   });
   const { transport, shown, clock, needle } = useTransport(at, context, sounding, manner);
@@ -114,12 +114,11 @@ export function Hall({ id, songId, basis, at, sounds, context, wishes, set }: Pr
     else transport.toggle();
   };
   const speedBy = (step: number) => {
-    const next = SPEEDS[SPEEDS.indexOf(wishes.speed) + step];
+    const next = SPEEDS[SPEEDS.indexOf(setup.speed) + step];
     if (next) set({ speed: next, ramp: false });
   };
   const findWay = () => {
-    const count = 60 / score.bpm / place.speed;
-    const found = stepInAfter(at, seconds(), NOTICE * count * place.speed);
+    const found = stepInAfter(at, seconds());
     setLost(found ? score.step_ins.indexOf(found) : score.step_ins.length);
   };
   const walls = at.steps;
@@ -177,7 +176,7 @@ export function Hall({ id, songId, basis, at, sounds, context, wishes, set }: Pr
         onHeld={() => void context?.resume()}
         again={() => void music.refetch()}
       />
-      {wishes.view === "quiz" ? (
+      {setup.view === "quiz" ? (
         <Quiz
           id={id}
           onListen={(to) => transport.hear({ from: Math.max(0, to - HEARD_SECONDS), to })}
@@ -186,9 +185,9 @@ export function Hall({ id, songId, basis, at, sounds, context, wishes, set }: Pr
             rehearse(range, false);
           }}
         />
-      ) : wishes.view === "floor" ? (
-        <FloorView at={at} seconds={seconds} moment={moment} turned={wishes.mirrored} />
-      ) : wishes.view === "feet" ? (
+      ) : setup.view === "floor" ? (
+        <FloorView at={at} seconds={seconds} moment={moment} turned={setup.mirrored} />
+      ) : setup.view === "feet" ? (
         <FeetView at={at} moment={moment} />
       ) : (
         <Stage
@@ -199,19 +198,14 @@ export function Hall({ id, songId, basis, at, sounds, context, wishes, set }: Pr
           walls={score.walls}
           unit={score.unit}
           counting={place.counting}
-          turned={wishes.mirrored}
+          turned={setup.mirrored}
         />
       )}
       {lost >= 0 && (
-        <Lost
-          way={way ?? null}
-          seconds={seconds}
-          count={60 / score.bpm}
-          onClose={() => setLost(-1)}
-        />
+        <Lost way={way ?? null} at={at} seconds={seconds} onClose={() => setLost(-1)} />
       )}
       {elsewhere && <Following at={at} transport={transport} onLeave={() => follow(false)} />}
-      {(wishes.view === "stage" || wishes.view === "floor") && (
+      {(setup.view === "stage" || setup.view === "floor") && (
         <MovingChart
           at={at}
           seconds={seconds}
@@ -219,7 +213,7 @@ export function Hall({ id, songId, basis, at, sounds, context, wishes, set }: Pr
         />
       )}
       <Bar
-        {...{ at, place, range, wishes, set, clock, needle }}
+        {...{ at, place, range, setup, set, clock, needle }}
         onToggle={start}
         onAgain={again}
         onNext={next}
@@ -234,7 +228,7 @@ export function Hall({ id, songId, basis, at, sounds, context, wishes, set }: Pr
       />
       {settings && (
         <Settings
-          wishes={wishes}
+          setup={setup}
           set={set}
           elsewhere={elsewhere}
           onElsewhere={follow}
@@ -244,8 +238,8 @@ export function Hall({ id, songId, basis, at, sounds, context, wishes, set }: Pr
           routine={{
             id,
             title: score.title,
-            urls: needed(id, songId, url, wishes),
-            print: cueSheet(id, wishes.language),
+            urls: needed(id, songId, url, setup),
+            print: cueSheet(id, setup.language),
           }}
           onJoint={(joint) => {
             setSettings(false);
@@ -258,19 +252,19 @@ export function Hall({ id, songId, basis, at, sounds, context, wishes, set }: Pr
 }
 
 /** Everything the server is asked for while this routine is rehearsed. */
-function needed(id: string, songId: string, url: string | null, wishes: Rehearsal): string[] {
+function needed(id: string, songId: string, url: string | null, setup: Setup): string[] {
   const own = `/api/routines/${id}`;
-  const kinds = ["lead", ...[...wishes.kinds].sort()].map((kind) => `kinds=${kind}`).join("&");
+  const kinds = ["lead", ...[...setup.kinds].sort()].map((kind) => `kinds=${kind}`).join("&");
   return [
     "/api/session",
     "/api/shelf",
     own,
     `${own}/revision`,
-    `${own}/score${wishes.mirrored ? "?mirrored=true" : ""}`,
+    `${own}/score${setup.mirrored ? "?mirrored=true" : ""}`,
     `${own}/quiz`,
-    `${own}/calls?language=${wishes.language}&${kinds}`,
-    `${own}/voice?language=${wishes.language}`,
-    cueSheet(id, wishes.language),
+    `${own}/calls?language=${setup.language}&${kinds}`,
+    `${own}/voice?language=${setup.language}`,
+    cueSheet(id, setup.language),
     `/api/songs/${songId}/sounds`,
     ...(url ? [url] : []),
   ];
@@ -315,7 +309,7 @@ function SoundState(props: SoundStateProps) {
   if (quiet) return null;
   if (props.held)
     return (
-      <p className={styles.note} role="status">
+      <p className={clsx(buttons.buttons, styles.note)} role="status">
         {t("run.sound.held")} <button onClick={props.onHeld}>{t("run.play")}</button>
       </p>
     );
@@ -323,7 +317,7 @@ function SoundState(props: SoundStateProps) {
   if (loading) return <p className={styles.note}>{t("run.sound.loading")}</p>;
   if (!problem && !missing) return null;
   return (
-    <p className={styles.note} role="status">
+    <p className={clsx(buttons.buttons, styles.note)} role="status">
       {t(problem ? "run.sound.broken" : "run.sound.missing")}{" "}
       {problem ? (
         <button onClick={props.again}>{t("error.again")}</button>

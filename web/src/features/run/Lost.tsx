@@ -4,26 +4,26 @@ import { useTranslation } from "react-i18next";
 
 import type { ScoreView } from "../../shared/api/client";
 import styles from "./Lost.module.css";
+import { countsTo, type Indexed } from "./moment";
 import { useFrames } from "./useFrames";
 
 interface Props {
   way: ScoreView["step_ins"][number] | null;
+  at: Indexed;
   seconds: () => number;
-  /** How long a count of the song lasts, in seconds. */
-  count: number;
   onClose: () => void;
 }
 
 const GONE_SECONDS = 2;
 
-export function Lost({ way, seconds, count, onClose }: Props) {
+export function Lost({ at, way, seconds, onClose }: Props) {
   const { t } = useTranslation();
   const [ahead, setAhead] = useState<number | null>(null);
   useFrames(() => {
     if (!way) return;
-    const left = way.at_seconds - seconds();
-    setAhead(Math.max(0, Math.ceil(left / count)));
-    if (left < -GONE_SECONDS) onClose();
+    const now = seconds();
+    setAhead(countsTo(at, way.count, now));
+    if (now > way.at_seconds + GONE_SECONDS) onClose();
   });
   return (
     <div className={styles.lost} role="status">

@@ -1,13 +1,12 @@
 // The foot chart moving under a fixed line: what is danced now lies on the line.
-import clsx from "clsx";
 import { memo, useRef, useState } from "react";
 
-import { SOLE } from "../../drawing/footChart";
 import type { ScoreView } from "../../shared/api/client";
 import { countAt } from "../../shared/sound/counting";
 import type { Indexed } from "./moment";
 import { useFrames } from "./useFrames";
 import styles from "./MovingChart.module.css";
+import { feetOf, Sole, turnOf } from "./Sole";
 
 interface Props {
   at: Indexed;
@@ -25,7 +24,7 @@ export function MovingChart({ at, seconds, names }: Props) {
   const { score } = at;
   const moving = useRef<SVGGElement>(null);
   const [window, setWindow] = useState(0);
-  const scale = (COUNT * score.bpm) / 60;
+  const scale = COUNT / score.count_seconds;
   useFrames(() => {
     const now = seconds();
     moving.current?.setAttribute("transform", `translate(${(-now * scale).toFixed(2)} 0)`);
@@ -58,23 +57,19 @@ interface PrintsProps {
 
 const Prints = memo(function Prints({ score, window, scale }: PrintsProps) {
   return score.prints.slice(Math.max(0, window - BEFORE), window + BEHIND).map((print, index) => {
-    const feet = print.foot === "both" ? (["L", "R"] as const) : print.foot ? [print.foot] : [];
+    const feet = feetOf(print.foot);
     return (
       <g key={index} transform={`translate(${print.at_seconds * scale} 0)`}>
         <text y="14" className={styles.label}>
           {print.label}
         </text>
         {feet.map((foot) => (
-          <g key={foot} className={foot === "L" ? styles.left : styles.right}>
-            <path
-              d={SOLE}
-              transform={`translate(0 ${LANES[foot] - 6}) scale(${foot === "L" ? -1.2 : 1.2} 1.2)`}
-              className={clsx(styles.print, print.weight && styles.filled)}
-            />
+          <Sole key={foot} foot={foot} weight={print.weight} y={LANES[foot] - 6} scale={1.2}>
             <text x="14" y={LANES[foot]} className={styles.word}>
-              {print.word} {turned(print)}
+              {print.word}
+              {turnOf(print)}
             </text>
-          </g>
+          </Sole>
         ))}
         {feet.length === 0 && (
           <text y="68" className={styles.label}>
@@ -85,6 +80,3 @@ const Prints = memo(function Prints({ score, window, scale }: PrintsProps) {
     );
   });
 });
-
-const turned = ({ turn, turn_words }: ScoreView["prints"][number]) =>
-  turn ? `${turn_words}${turn > 0 ? "↻" : "↺"}` : "";

@@ -9,7 +9,7 @@ import { Loading, LoadingError } from "../../shared/ui/States";
 import { Hall } from "./Hall";
 import { indexed } from "./moment";
 import styles from "./RunDesk.module.css";
-import { useWishes, type Rehearsal } from "./wishes";
+import { useSetup, type Setup } from "./setup";
 
 interface Props {
   id: string;
@@ -20,8 +20,8 @@ interface Props {
 
 export default function RunDesk({ id, songId, basis }: Props) {
   const { t, i18n } = useTranslation();
-  const [wishes, set] = useWishes(i18n.language);
-  const { mirrored } = wishes;
+  const [setup, set] = useSetup(i18n.language);
+  const { mirrored } = setup;
   const score = useQuery({
     queryKey: ["score", id, basis, mirrored],
     queryFn: () =>
@@ -41,14 +41,14 @@ export default function RunDesk({ id, songId, basis }: Props) {
         <p className={styles.empty}>{t("run.nothing")}</p>
       </main>
     );
-  return <Whole key={basis} {...{ id, songId, basis, context, wishes, set }} score={score.data} />;
+  return <Whole key={basis} {...{ id, songId, basis, context, setup, set }} score={score.data} />;
 }
 
 interface WholeProps extends Props {
   score: ScoreView;
   context: AudioContext | null;
-  wishes: Rehearsal;
-  set: (change: Partial<Rehearsal>) => void;
+  setup: Setup;
+  set: (change: Partial<Setup>) => void;
 }
 
 function Whole({ score, songId, ...more }: WholeProps) {

@@ -10,13 +10,13 @@ import { SecondScreen } from "./SecondScreen";
 import styles from "./Settings.module.css";
 import { KINDS } from "./sound/useSounding";
 import type { ScreenState } from "./useScreen";
-import { RAMP, type Rehearsal } from "./wishes";
+import { RAMP, type Setup } from "./setup";
 
 type Joint = ScoreView["joints"][number];
 
 interface Props {
-  wishes: Rehearsal;
-  set: (change: Partial<Rehearsal>) => void;
+  setup: Setup;
+  set: (change: Partial<Setup>) => void;
   elsewhere: boolean;
   onElsewhere: (on: boolean) => void;
   onClose: () => void;
@@ -28,7 +28,7 @@ interface Props {
 
 export function Settings(props: Props) {
   const { t } = useTranslation();
-  const { wishes, set, elsewhere, joints } = props;
+  const { setup, set, elsewhere, joints } = props;
   return (
     <Drawer open onClose={props.onClose} title={t("run.settings")} size="min(480px, 96vw)">
       <div className={styles.settings}>
@@ -41,19 +41,19 @@ export function Settings(props: Props) {
             {t("run.elsewhere")}
           </Checkbox>
           <Checkbox
-            checked={wishes.mirrored}
+            checked={setup.mirrored}
             onChange={(event) => set({ mirrored: event.target.checked })}
           >
             {t("run.mirrored")}
           </Checkbox>
           <Checkbox
-            checked={wishes.countIn}
+            checked={setup.countIn}
             onChange={(event) => set({ countIn: event.target.checked })}
           >
             {t("run.countIn")}
           </Checkbox>
           <Checkbox
-            checked={wishes.clicks}
+            checked={setup.clicks}
             onChange={(event) => set({ clicks: event.target.checked })}
           >
             {t("song.mix.clicks")}
@@ -61,11 +61,11 @@ export function Settings(props: Props) {
           {KINDS.map((kind) => (
             <Checkbox
               key={kind}
-              checked={wishes.kinds.includes(kind)}
+              checked={setup.kinds.includes(kind)}
               onChange={(event) =>
                 set({
                   kinds: KINDS.filter((each) =>
-                    each === kind ? event.target.checked : wishes.kinds.includes(each),
+                    each === kind ? event.target.checked : setup.kinds.includes(each),
                   ),
                 })
               }
@@ -76,7 +76,7 @@ export function Settings(props: Props) {
           <label className={styles.field}>
             {t("song.mix.language")}
             <Select
-              value={wishes.language}
+              value={setup.language}
               onChange={(language) => set({ language })}
               options={languageOptions}
             />
@@ -87,7 +87,7 @@ export function Settings(props: Props) {
               min={0}
               max={2}
               step={0.1}
-              value={wishes.voice}
+              value={setup.voice}
               onChange={(voice) => set({ voice })}
               tooltip={{ open: false }}
             />
@@ -95,14 +95,14 @@ export function Settings(props: Props) {
         </fieldset>
         <fieldset>
           <legend>{t("run.rounds")}</legend>
-          <Checkbox checked={wishes.loop} onChange={(event) => set({ loop: event.target.checked })}>
+          <Checkbox checked={setup.loop} onChange={(event) => set({ loop: event.target.checked })}>
             {t("run.loop")}
           </Checkbox>
           <div className={styles.field}>
             {t("run.between")}
             <Radio.Group
               aria-label={t("run.between")}
-              value={wishes.pause}
+              value={setup.pause}
               onChange={(event) => set({ pause: event.target.value as 0 | 4 | 8 })}
               options={([0, 4, 8] as const).map((value) => ({
                 value,
@@ -111,7 +111,7 @@ export function Settings(props: Props) {
             />
           </div>
           <Checkbox
-            checked={wishes.ramp}
+            checked={setup.ramp}
             onChange={(event) => set({ ramp: event.target.checked, loop: true })}
           >
             {t("run.ramp", {
@@ -123,7 +123,7 @@ export function Settings(props: Props) {
           <label className={styles.field}>
             {t("run.roundsEach")}
             <Select
-              value={wishes.rounds}
+              value={setup.rounds}
               onChange={(rounds) => set({ rounds })}
               options={[1, 2, 3, 4].map((value) => ({ value, label: value }))}
             />

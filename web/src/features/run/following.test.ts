@@ -2,7 +2,7 @@
 import { describe, expect, it } from "vitest";
 
 import type { ScoreView } from "../../shared/api/client";
-import { indexed, momentAt, secondsBefore, stepInAfter } from "./moment";
+import { countsTo, indexed, momentAt, secondsBefore, stepInAfter } from "./moment";
 import { Follower } from "./sound/transport";
 import { secondsAt, shareOf } from "./useTransport";
 
@@ -70,7 +70,7 @@ const beat = (count: number, label: string, segment: number) => ({
 
 // 120 bpm; wall 1 from count 4 (2 s), wall 2 from count 8 (4 s), the song ends at 6 s.
 const SCORE = {
-  bpm: 120,
+  count_seconds: 0.5,
   song_seconds: 6,
   beats: [
     ...[-4, -3, -2, -1, 0, 1, 2, 3].map((n) => beat(n, String(((n + 12) % 8) + 1), -1)),
@@ -93,8 +93,8 @@ const SCORE = {
   prints: [{ at_seconds: 3, facing: "3:00" }],
   joints: [{ at_seconds: 4, counts: 8 }],
   step_ins: [
-    { at_seconds: 2, wall: 1 },
-    { at_seconds: 4, wall: 2 },
+    { at_seconds: 2, until_seconds: 1, count: 4, wall: 1 },
+    { at_seconds: 4, until_seconds: 3, count: 8, wall: 2 },
   ],
   floor: [],
   phrases: [
@@ -116,9 +116,9 @@ describe("a moment of the score", () => {
   });
 
   it("finds where to step in with time to get ready", () => {
-    expect(stepInAfter(AT, 0.5, 1)?.wall).toBe(1);
-    expect(stepInAfter(AT, 1.5, 1)?.wall).toBe(2);
-    expect(stepInAfter(AT, 3.5, 1)).toBeNull();
+    expect(stepInAfter(AT, 0.5)?.wall).toBe(1);
+    expect(stepInAfter(AT, 1.5)?.wall).toBe(2);
+    expect(stepInAfter(AT, 3.5)).toBeNull();
   });
 
   it("knows how long the counts in front of a place take", () => {
@@ -126,6 +126,11 @@ describe("a moment of the score", () => {
     // In front of the first count they go at the song's tempo.
     expect(secondsBefore(AT, 0, 8)).toBeCloseTo(4, 6);
   });
+});
+
+it("counts down in counts of the song, to 0 where it begins", () => {
+  // Count 8 falls at 4 s: from 2.3 s, behind count 4&, it is 8 - 4.5, so the fourth one from now.
+  expect([2.3, 3.6, 4, 4.9].map((seconds) => countsTo(AT, 8, seconds))).toEqual([4, 1, 0, 0]);
 });
 
 it("the strip is as long as its counts, there and back", () => {

@@ -65,7 +65,7 @@ export function momentAt(at: Indexed, seconds: number): Moment {
     next: (danced ? score.figures[figure + 1] : score.figures[0])?.words ?? "",
     facing: (danced && score.prints[print]?.facing) || segment?.start_facing || firstFacing(score),
     joint,
-    ahead: joint && here ? Math.ceil(joint.counts - here.count) : 0,
+    ahead: joint ? countsTo(at, joint.counts, now) : 0,
     phrase: countAt(at.phrases, now),
   };
 }
@@ -77,9 +77,14 @@ function wholeBefore(beats: readonly Beat[], from: number): string {
   return "";
 }
 
-/** The next place to step in with at least `counts` counts to get ready. */
-export function stepInAfter(at: Indexed, seconds: number, notice: number) {
-  return at.score.step_ins.find((each) => each.at_seconds >= seconds + notice) ?? null;
+/** The next place to step in that one can still get ready for. */
+export const stepInAfter = (at: Indexed, seconds: number) =>
+  at.score.step_ins.find((each) => each.until_seconds >= seconds) ?? null;
+
+/** How many counts it is to a count of the song. */
+export function countsTo(at: Indexed, count: number, seconds: number): number {
+  const here = at.score.beats[countAt(at.beats, seconds)];
+  return here ? Math.max(0, Math.ceil(count - here.count)) : 0;
 }
 
 /** The seconds that so many counts in front of a place take up. */
@@ -90,5 +95,5 @@ export function secondsBefore(at: Indexed, place: number, counts: number): numbe
   const first = times[Math.max(0, index - counts)];
   const here = times[index];
   if (index >= counts && first !== undefined && here !== undefined) return here - first;
-  return (counts * 60) / at.score.bpm;
+  return counts * at.score.count_seconds;
 }

@@ -1,6 +1,8 @@
 // Clicks and words laid into the sound itself, each on its own sample: whatever the speed, they
 // cannot drift apart from what is shown.
 
+import { firstAt } from "../../../shared/sound/counting";
+
 export interface Mark {
   /** Seconds of the song. */
   at: number;
@@ -9,19 +11,10 @@ export interface Mark {
   gain: number;
 }
 
-const CLICK_SECONDS = 0.03;
-
-/** A short tick of this pitch, in hertz. */
-export function tick(pitch: number, loud: number, rate: number): Float32Array {
-  return Float32Array.from({ length: Math.round(CLICK_SECONDS * rate) }, (_, at) => {
-    const t = at / rate;
-    return loud * Math.sin(2 * Math.PI * pitch * t) * Math.exp(-t / 0.006);
-  });
-}
-
 /** Marks in the order of time, of which those around a stretch are found quickly. */
 export class Marks {
   private readonly sorted: Mark[];
+  private readonly times: number[];
   private readonly longest: number;
 
   constructor(
@@ -29,6 +22,7 @@ export class Marks {
     private readonly rate: number,
   ) {
     this.sorted = [...marks].sort((a, b) => a.at - b.at);
+    this.times = this.sorted.map(({ at }) => at);
     this.longest = Math.max(0, ...marks.map(({ sound }) => sound.length));
   }
 
@@ -44,7 +38,11 @@ export class Marks {
   ): void {
     const { rate, sorted, longest } = this;
     const earliest = piece.from + ((first - longest) / rate) * piece.speed;
-    for (let n = this.firstAt(Math.max(piece.from - 1e-9, earliest)); n < sorted.length; n++) {
+    for (
+      let n = firstAt(this.times, Math.max(piece.from - 1e-9, earliest));
+      n < sorted.length;
+      n++
+    ) {
       const mark = sorted[n]!;
       if (mark.at >= piece.to - 1e-9) break;
       const start = Math.round(((mark.at - piece.from) / piece.speed) * rate) - first;
@@ -54,16 +52,5 @@ export class Marks {
       for (const channel of out)
         for (let at = begin; at < end; at++) channel[start + at]! += mark.sound[at]! * mark.gain;
     }
-  }
-
-  private firstAt(seconds: number): number {
-    let low = 0;
-    let high = this.sorted.length;
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (this.sorted[middle]!.at < seconds) low = middle + 1;
-      else high = middle;
-    }
-    return low;
   }
 }

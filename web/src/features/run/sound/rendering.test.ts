@@ -1,7 +1,8 @@
 // What is heard, frame by frame: loops, speeds, clicks. Expectations are worked out beside them.
 import { describe, expect, it } from "vitest";
 
-import { Marks, tick } from "./mixing";
+import { tick } from "../../../shared/sound/tick";
+import { Marks } from "./mixing";
 import { Renderer } from "./renderer";
 import { pieces, rampSpeed, type Piece, type Request } from "./rounds";
 import { SEARCH } from "./stretch";

@@ -4,13 +4,14 @@ import { useMemo } from "react";
 
 import { api, ask, type CallsView, type ScoreView } from "../../../shared/api/client";
 import type { Sounding } from "./engine";
-import { Marks, tick, type Mark } from "./mixing";
+import { tick } from "../../../shared/sound/tick";
+import { Marks, type Mark } from "./mixing";
 import type { Music } from "./renderer";
 
 export type Kind = "event" | "wall" | "figure" | "count";
 export const KINDS: Kind[] = ["event", "wall", "figure", "count"];
 
-export interface Wishes {
+export interface VoiceSetup {
   clicks: boolean;
   kinds: Kind[];
   language: "en" | "fr";
@@ -39,9 +40,9 @@ export function useDecoded(context: AudioContext | null, url: string | null) {
 }
 
 /** The calls of these kinds at every speed. */
-export function useCalls(routineId: string, basis: string, wishes: Wishes) {
-  const { language } = wishes;
-  const kinds = [...wishes.kinds].sort();
+export function useCalls(routineId: string, basis: string, setup: VoiceSetup) {
+  const { language } = setup;
+  const kinds = [...setup.kinds].sort();
   return useQuery({
     queryKey: ["calls", routineId, basis, language, kinds],
     queryFn: () =>
@@ -63,13 +64,13 @@ interface Given {
   music: Music | undefined;
   calls: CallsView | undefined;
   voice: Music | undefined;
-  wishes: Wishes;
+  setup: VoiceSetup;
   speed: number;
   rate: number;
 }
 
 /** Everything that sounds, at a speed. */
-export function useSounding({ score, music, calls, voice, wishes, speed, rate }: Given): Sounding {
+export function useSounding({ score, music, calls, voice, setup, speed, rate }: Given): Sounding {
   return useMemo(() => {
     const word = spokenBy(calls, voice);
     const ticks = { one: tick(1600, 0.55, rate), other: tick(1000, 0.4, rate) };
@@ -81,19 +82,19 @@ export function useSounding({ score, music, calls, voice, wishes, speed, rate }:
         gain: 1,
       }));
     const numbers = score.beats.flatMap((beat) =>
-      word(calls?.numbers[beat.label] ?? -1, beat.at_seconds, Math.max(wishes.voice, 0.5)),
+      word(calls?.numbers[beat.label] ?? -1, beat.at_seconds, Math.max(setup.voice, 0.5)),
     );
     const plan = calls?.plans.find((each) => Math.abs(each.speed - speed) < 0.001);
     const said = (plan?.calls ?? []).flatMap((call) =>
-      word(call.spoken, call.at_seconds, wishes.voice),
+      word(call.spoken, call.at_seconds, setup.voice),
     );
     return {
       music: music ?? null,
-      marks: new Marks([...(wishes.clicks ? clicks : []), ...said], rate),
+      marks: new Marks([...(setup.clicks ? clicks : []), ...said], rate),
       leadMarks: new Marks([...clicks, ...numbers], rate),
       musicGain: 0.75,
     };
-  }, [score, music, calls, voice, wishes.clicks, wishes.voice, speed, rate]);
+  }, [score, music, calls, voice, setup.clicks, setup.voice, speed, rate]);
 }
 
 function spokenBy(calls: CallsView | undefined, voice: Music | undefined) {

@@ -1,8 +1,9 @@
 // A song with a click on every count, as one sound: whatever the speed, the two cannot drift
 // apart. The counts' times come from the server.
 
+import { tick } from "../../../shared/sound/tick";
+
 const RATE = 44_100;
-const CLICK_SECONDS = 0.03;
 
 /** The samples of a sound as a WAV file holds them: whole numbers, channels side by side. */
 export interface Samples {
@@ -26,8 +27,8 @@ export async function samplesOf(url: string, signal: AbortSignal): Promise<Sampl
 /** The song with clicks laid over it; the click on a count 1 is higher and louder. */
 export function withClicks(song: Samples, counts: number[], ones: ReadonlySet<number>): Int16Array {
   const mixed = song.data.slice();
-  const click = wave(1000, 0.4);
-  const one = wave(1600, 0.6);
+  const click = tick(1000, 32767 * 0.4, RATE);
+  const one = tick(1600, 32767 * 0.6, RATE);
   counts.forEach((at, number) => {
     const sound = ones.has(number) ? one : click;
     const start = Math.round(at * RATE);
@@ -40,13 +41,6 @@ export function withClicks(song: Samples, counts: number[], ones: ReadonlySet<nu
       }
   });
   return mixed;
-}
-
-function wave(pitch: number, loud: number): Float64Array {
-  return Float64Array.from({ length: Math.round(CLICK_SECONDS * RATE) }, (_, at) => {
-    const t = at / RATE;
-    return 32767 * loud * Math.sin(2 * Math.PI * pitch * t) * Math.exp(-t / 0.006);
-  });
 }
 
 /** A WAV file: the 44 bytes of its head, and the samples. */

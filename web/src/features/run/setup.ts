@@ -1,12 +1,12 @@
 // How one rehearses, kept in this browser from one time to the next.
 import { useCallback, useState } from "react";
 
-import { KINDS, type Wishes } from "./sound/useSounding";
+import { KINDS, type VoiceSetup } from "./sound/useSounding";
 import type { Manner } from "./sound/transport";
 
 export const SPEEDS = Array.from({ length: 13 }, (_, n) => (50 + 5 * n) / 100);
 
-export interface Rehearsal extends Wishes {
+export interface Setup extends VoiceSetup {
   speed: number;
   countIn: boolean;
   loop: boolean;
@@ -19,11 +19,11 @@ export interface Rehearsal extends Wishes {
   mirrored: boolean;
 }
 
-const KEY = "run.wishes";
+const KEY = "run.setup";
 const LED_IN = 4;
 export const RAMP = { first: 0.7, step: 0.05, last: 1 };
 
-const usual = (language: string): Rehearsal => ({
+const usual = (language: string): Setup => ({
   speed: 1,
   countIn: true,
   clicks: false,
@@ -38,9 +38,9 @@ const usual = (language: string): Rehearsal => ({
   mirrored: false,
 });
 
-export function useWishes(language: string) {
-  const [wishes, setWishes] = useState(() => stored(usual(language)));
-  const set = useCallback((change: Partial<Rehearsal>) => {
+export function useSetup(language: string) {
+  const [setup, setWishes] = useState(() => stored(usual(language)));
+  const set = useCallback((change: Partial<Setup>) => {
     setWishes((before) => {
       const after = { ...before, ...change };
       try {
@@ -51,12 +51,12 @@ export function useWishes(language: string) {
       return after;
     });
   }, []);
-  return [wishes, set] as const;
+  return [setup, set] as const;
 }
 
-function stored(fallback: Rehearsal): Rehearsal {
+function stored(fallback: Setup): Setup {
   try {
-    const kept = JSON.parse(localStorage.getItem(KEY) ?? "{}") as Partial<Rehearsal>;
+    const kept = JSON.parse(localStorage.getItem(KEY) ?? "{}") as Partial<Setup>;
     const after = { ...fallback, ...kept };
     const known = after.kinds.filter((kind) => KINDS.includes(kind));
     return SPEEDS.includes(after.speed) ? { ...after, kinds: known } : fallback;
@@ -66,8 +66,8 @@ function stored(fallback: Rehearsal): Rehearsal {
 }
 
 /** All of it is played once; a part of it again and again, if wanted. */
-export function mannerOf(wishes: Rehearsal, whole: boolean): Manner {
-  const { speed, loop, pause, ramp, rounds, countIn } = wishes;
+export function mannerOf(setup: Setup, whole: boolean): Manner {
+  const { speed, loop, pause, ramp, rounds, countIn } = setup;
   return {
     speed,
     loop: loop && !whole,
