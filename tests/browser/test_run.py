@@ -2,6 +2,7 @@
 
 import re
 from collections.abc import Callable
+from pathlib import Path
 from typing import Any
 
 import pytest
@@ -10,6 +11,7 @@ from playwright.sync_api import Page, expect
 
 from maplestep.apps.routines.actions.bring_in import store_routine
 from maplestep.apps.routines.models import Routine
+from maplestep.apps.songs.actions.sounds import ask_band
 from maplestep.apps.songs.models import Sound
 from maplestep.apps.songs.work import make
 from maplestep.formats.routine.routine_file import RoutineForm
@@ -102,19 +104,97 @@ def test_music_from_elsewhere_is_followed_by_tapping(at_desk: AtDesk, routine: R
     expect(bar).to_be_hidden()
 
 
-def test_a_sound_that_is_gone_is_said_and_counting_goes_on(
-    at_desk: AtDesk, routine: Routine
-) -> None:
-    from maplestep.apps.songs.actions.sounds import ask_band
+BROKEN: dict[str, Callable[[Path], object]] = {
+    "not a sound": lambda path: path.write_bytes(b"this is no sound"),
+    "deleted": lambda path: path.unlink(),
+}
 
+
+@pytest.mark.parametrize("broken", BROKEN)
+def test_a_sound_that_is_gone_is_said_and_counting_goes_on(
+    at_desk: AtDesk, routine: Routine, broken: str
+) -> None:
     sound = ask_band(routine.owner, routine.song_id)
     work()
     sound.refresh_from_db()
-    sound.path.write_bytes(b"this is no sound")
+    BROKEN[broken](sound.path)
     page = at_desk("run")
     expect(page.get_by_text("The sound cannot be played here")).to_be_visible()
     page.locator(".Bar__play").click()
     expect(page.locator(".Bar__time")).not_to_have_text("0:00.0")
+
+
+# What a device does to a page: its timers stand still (as in a tab that is out of sight), its
+# clock is set, it sleeps and lets the sound go.
+DEVICE = """() => {
+  const Real = AudioContext;
+  window.AudioContext = class extends Real {
+    constructor(...all) { super(...all); window.context = this; }
+  };
+  const [interval, now] = [window.setInterval, Date.now];
+  window.setInterval = (run, ms, ...all) =>
+    interval(() => { if (!window.hidden) run(); }, ms, ...all);
+  Date.now = () => now() + (window.shifted ?? 0);
+  window.sent = 0;
+  const start = AudioBufferSourceNode.prototype.start;
+  AudioBufferSourceNode.prototype.start = function (when, ...all) {
+    window.sent = Math.max(window.sent, when + this.buffer.duration);
+    return start.call(this, when, ...all);
+  };
+}"""
+
+
+def test_out_of_sight_with_another_clock_and_asleep(
+    open_page: Callable[..., Page], sign_in: Callable[[Page, str], None], routine: Routine
+) -> None:
+    ask_band(routine.owner, routine.song_id)
+    work()
+    page = open_page()
+    page.add_init_script(f"({DEVICE})()")
+    sign_in(page, "ada")
+    page.goto(f"/routines/{routine.id}/run")
+    expect(page.get_by_text("The sound is on its way")).to_be_hidden()
+    page.locator(".Bar__play").click()
+    expect(wall(page)).to_have_text("Wall 1")
+    # Sound is kept three seconds ahead; hidden for six, it would have ended without a timer.
+    page.evaluate("window.hidden = true; window.shifted = 3_600_000")
+    shown, heard = sung(page), page.evaluate("context.currentTime")
+    page.wait_for_timeout(6_000)
+    assert page.evaluate("sent - context.currentTime") > 1
+    gone = page.evaluate("context.currentTime") - heard
+    assert sung(page) - shown == pytest.approx(gone, abs=0.25)
+    # Asleep, nothing goes on, and that is said; awake, it goes on from there.
+    page.evaluate("window.hidden = false; context.suspend()")
+    expect(page.get_by_text("The device has stopped the sound")).to_be_visible()
+    stopped = sung(page)
+    page.wait_for_timeout(1_000)
+    assert sung(page) == stopped
+    page.get_by_role("status").get_by_role("button", name="Play").click()
+    expect(page.get_by_text("The device has stopped the sound")).to_be_hidden()
+    page.wait_for_timeout(500)
+    assert stopped < sung(page) < stopped + 2
+
+
+def test_the_music_goes_on_while_the_class_is_turned_round(
+    at_desk: AtDesk, routine: Routine
+) -> None:
+    ask_band(routine.owner, routine.song_id)
+    work()
+    page = at_desk("run")
+    expect(page.get_by_text("The sound is on its way")).to_be_hidden()
+    page.locator(".Bar__play").click()
+    expect(wall(page)).to_have_text("Wall 1")
+    page.get_by_role("button", name="Settings").click()
+    page.get_by_label("I face the class").click()
+    before = sung(page)
+    page.wait_for_timeout(1_000)
+    assert before < sung(page) < before + 2
+
+
+def sung(page: Page) -> float:
+    """The seconds of the song that the desk shows."""
+    minutes, seconds = page.locator(".Bar__time").inner_text().split(":")
+    return 60 * float(minutes) + float(seconds)
 
 
 def test_the_floor_and_a_phone(
@@ -134,8 +214,6 @@ def test_the_floor_and_a_phone(
 
 
 def test_what_was_taken_along_runs_without_network(at_desk: AtDesk, routine: Routine) -> None:
-    from maplestep.apps.songs.actions.sounds import ask_band
-
     ask_band(routine.owner, routine.song_id)
     work()
     page = at_desk("run")

@@ -62,6 +62,14 @@ class RoutineError(MapleStepError):
         self.field = field
 
 
+class TeachingError(MapleStepError):
+    """A class or an evening cannot be as it was wished. ``field`` names the offending value."""
+
+    def __init__(self, message: str, *, field: str) -> None:
+        super().__init__(message)
+        self.field = field
+
+
 class FileError(MapleStepError):
     """A file cannot be read.
 

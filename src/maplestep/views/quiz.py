@@ -6,7 +6,8 @@ from collections.abc import Mapping
 
 from pydantic import BaseModel
 
-from ..core.rehearsal.quiz import Card, known_share, next_round, questions_of
+from ..core.primitives.leitner import Card
+from ..core.rehearsal.quiz import known_share, next_round, questions_of
 from ..core.rehearsal.score import Score
 from ..messages.quiz import choice_words, question_words
 

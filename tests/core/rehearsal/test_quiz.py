@@ -4,12 +4,11 @@ from core.dancing import happens, quarter_dance, song, timeline
 from hypothesis import given
 from hypothesis import strategies as st
 
+from maplestep.core.primitives.leitner import Card, answered
 from maplestep.core.primitives.turns import clock
 from maplestep.core.rehearsal.quiz import (
     NOTHING,
     Asked,
-    Card,
-    answered,
     due_in,
     known_share,
     next_round,

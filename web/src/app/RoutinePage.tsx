@@ -73,7 +73,12 @@ export default function RoutinePage() {
         ) : at === "steps" ? (
           <StepsDesk id={data.dance_id} bpm={data.timeline.song_bpm} onStored={stale} />
         ) : at === "run" ? (
-          <RunDesk id={id} songId={data.song_id} basis={`${data.version} ${data.basis}`} />
+          <RunDesk
+            id={id}
+            songId={data.song_id}
+            danceId={data.dance_id}
+            basis={`${data.version} ${data.basis}`}
+          />
         ) : (
           <FitDesk routine={data} seen={version} onStored={changed} />
         )}

@@ -14,7 +14,7 @@ from ...core.findings.registry import fit_findings, sheet_findings
 from ...core.layout.engine import lay_out
 from ...core.layout.timeline import Timeline
 from ...core.primitives.finding import Severity
-from ...core.rehearsal.quiz import Card
+from ...core.primitives.leitner import Card
 from ...core.routine.model import Routine as CoreRoutine
 from ...core.sheet.read import Reading
 from ...formats.routine.routine_file import EventForm, PinForm, RoutineForm, routine_of

@@ -1,8 +1,7 @@
 """Questions about a routine, and which to ask next.
 
-What was wrong comes again sooner: the boxes of Leitner (S. Leitner, "So lernt man lernen", 1972).
-A question begins in box 1; a right answer moves it one box up, to 5 at most, a wrong one back to
-box 1. What is in box b is due again 2**(b - 1) rounds after it was asked last.
+What was wrong comes again sooner, by Leitner's boxes with a round as the unit of time: what is in
+box b is due again 2**(b - 1) rounds after it was asked last.
 """
 
 from __future__ import annotations
@@ -12,10 +11,10 @@ from enum import StrEnum
 from typing import Final, NamedTuple
 
 from ..layout.timeline import EventOccurrence
+from ..primitives.leitner import Card, interval
 from ..primitives.turns import CLOCKS, clock
 from .score import Score
 
-TOP: Final = 5
 KNOWN: Final = 3
 """From this box on a question counts as known."""
 ROUND: Final = 8
@@ -41,13 +40,6 @@ class Question(NamedTuple):
     at_seconds: float
     choices: tuple[str, ...]
     answer: str
-
-
-class Card(NamedTuple):
-    """How well a question is known: its box and the round in which it was asked last."""
-
-    box: int = 1
-    asked_in: int = 0
 
 
 NOTHING: Final = "nothing"
@@ -85,24 +77,13 @@ def event_choice(there: EventOccurrence) -> str:
     return f"{there.event.id} {float(there.after):g}"
 
 
-def answered(card: Card, *, right: bool, number: int) -> Card:
-    """The card once it was answered in a round of this number.
-
-    >>> answered(Card(box=2, asked_in=1), right=True, number=3)
-    Card(box=3, asked_in=3)
-    >>> answered(Card(box=4, asked_in=1), right=False, number=9)
-    Card(box=1, asked_in=9)
-    """
-    return Card(min(TOP, card.box + 1) if right else 1, number)
-
-
 def due_in(card: Card) -> int:
     """The round in which a question is due again; one never asked is due at once.
 
     >>> [due_in(Card(box, 10)) for box in (1, 2, 3, 4, 5)]
     [11, 12, 14, 18, 26]
     """
-    return card.asked_in + 2 ** (card.box - 1) if card.asked_in else 0
+    return card.asked_in + interval(card.box) if card.asked_in else 0
 
 
 def next_round(

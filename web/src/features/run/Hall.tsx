@@ -26,9 +26,10 @@ import {
 } from "./ranges";
 import buttons from "./Buttons.module.css";
 import styles from "./RunDesk.module.css";
+import type { Prints } from "./OnDevice";
 import { Quiz } from "./Quiz";
 import { Settings } from "./Settings";
-import { useCalls, useDecoded, useSounding } from "./sound/useSounding";
+import { KINDS, useCalls, useDecoded, useSounding } from "./sound/useSounding";
 import { Stage } from "./Stage";
 import { useAwake } from "./useAwake";
 import { useScreen } from "./useScreen";
@@ -38,6 +39,7 @@ import { mannerOf, SPEEDS, type Setup } from "./setup";
 interface Props {
   id: string;
   songId: string;
+  danceId: string;
   basis: string;
   at: Indexed;
   sounds: Sounds;
@@ -49,7 +51,7 @@ interface Props {
 /** So much of the song is heard before a question about it. */
 const HEARD_SECONDS = 8;
 
-export function Hall({ id, songId, basis, at, sounds, context, setup, set }: Props) {
+export function Hall({ id, songId, danceId, basis, at, sounds, context, setup, set }: Props) {
   const { t } = useTranslation();
   const { score } = at;
   const [search] = useSearchParams();
@@ -238,8 +240,8 @@ export function Hall({ id, songId, basis, at, sounds, context, setup, set }: Pro
           routine={{
             id,
             title: score.title,
-            urls: needed(id, songId, url, setup),
-            print: cueSheet(id, setup.language),
+            urls: needed({ id, songId, danceId }, url, setup.language),
+            prints: printsOf({ id, danceId }, setup.language),
           }}
           onJoint={(joint) => {
             setSettings(false);
@@ -251,28 +253,45 @@ export function Hall({ id, songId, basis, at, sounds, context, setup, set }: Pro
   );
 }
 
-/** Everything the server is asked for while this routine is rehearsed. */
-function needed(id: string, songId: string, url: string | null, setup: Setup): string[] {
+interface Ids {
+  id: string;
+  songId: string;
+  danceId: string;
+}
+
+/** Everything the server is asked for while this routine is rehearsed, however that is set. */
+function needed(ids: Ids, url: string | null, language: Setup["language"]): string[] {
+  const { id, songId } = ids;
   const own = `/api/routines/${id}`;
-  const kinds = ["lead", ...[...setup.kinds].sort()].map((kind) => `kinds=${kind}`).join("&");
+  const prints = printsOf(ids, language);
   return [
     "/api/session",
     "/api/shelf",
     own,
     `${own}/revision`,
-    `${own}/score${setup.mirrored ? "?mirrored=true" : ""}`,
+    `${own}/score`,
+    `${own}/score?mirrored=true`,
     `${own}/quiz`,
-    `${own}/calls?language=${setup.language}&${kinds}`,
-    `${own}/voice?language=${setup.language}`,
-    cueSheet(id, setup.language),
+    ...KINDS_WISHED.map((kinds) => `${own}/calls?language=${language}&${kinds}`),
+    `${own}/voice?language=${language}`,
+    prints.cueSheet,
+    prints.stepSheet,
     `/api/songs/${songId}/sounds`,
     ...(url ? [url] : []),
   ];
 }
 
-/** The page to print. */
-const cueSheet = (id: string, language: string) =>
-  `/api/routines/${id}/files/cue-sheet.pdf?language=${language}`;
+/** Which kinds of calls can be wished, as the query says it: with the lead, in order. */
+const KINDS_WISHED = [...KINDS]
+  .sort()
+  .reduce<string[][]>((sets, kind) => [...sets, ...sets.map((set) => [...set, kind])], [["lead"]])
+  .map((kinds) => kinds.map((kind) => `kinds=${kind}`).join("&"));
+
+/** The pages to print. */
+const printsOf = ({ id, danceId }: Omit<Ids, "songId">, language: Setup["language"]): Prints => ({
+  cueSheet: `/api/routines/${id}/files/cue-sheet.pdf?language=${language}`,
+  stepSheet: `/api/dances/${danceId}/sheet.pdf?language=${language}&chart=true`,
+});
 
 /** The event or wall that a link to this desk names. */
 function rangeAsked(score: Indexed["score"], search: URLSearchParams): Range | null {

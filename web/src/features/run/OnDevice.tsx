@@ -12,11 +12,16 @@ interface Props {
   title: string;
   /** What the routine needs to be rehearsed. */
   urls: string[];
-  /** Its cue sheet, which can be printed without network too. */
-  print: string;
+  prints: Prints;
 }
 
-export function OnDevice({ id, title, urls, print }: Props) {
+/** Addresses of what can be printed without network too. */
+export interface Prints {
+  cueSheet: string;
+  stepSheet: string;
+}
+
+export function OnDevice({ id, title, urls, prints }: Props) {
   const { t, i18n } = useTranslation();
   const [list, setList] = useState(listTaken);
   const [state, setState] = useState<"" | "going" | "failed">("");
@@ -40,8 +45,11 @@ export function OnDevice({ id, title, urls, print }: Props) {
       <Button loading={state === "going"} onClick={() => void act(take(id, title, urls))}>
         {t(here ? "run.device.again" : "run.device.take")}
       </Button>
-      <a href={print} className={styles.print}>
+      <a href={prints.cueSheet} className={styles.print}>
         {t("run.device.print")}
+      </a>
+      <a href={prints.stepSheet} className={styles.print}>
+        {t("run.device.steps")}
       </a>
       {state === "failed" && <p role="alert">{t("run.device.failed")}</p>}
       <ul className={styles.device}>

@@ -14,11 +14,12 @@ import { useSetup, type Setup } from "./setup";
 interface Props {
   id: string;
   songId: string;
+  danceId: string;
   /** Changes whenever the routine, its song or its sheet does. */
   basis: string;
 }
 
-export default function RunDesk({ id, songId, basis }: Props) {
+export default function RunDesk({ id, songId, danceId, basis }: Props) {
   const { t, i18n } = useTranslation();
   const [setup, set] = useSetup(i18n.language);
   const { mirrored } = setup;
@@ -41,7 +42,13 @@ export default function RunDesk({ id, songId, basis }: Props) {
         <p className={styles.empty}>{t("run.nothing")}</p>
       </main>
     );
-  return <Whole key={basis} {...{ id, songId, basis, context, setup, set }} score={score.data} />;
+  return (
+    <Whole
+      key={basis}
+      {...{ id, songId, danceId, basis, context, setup, set }}
+      score={score.data}
+    />
+  );
 }
 
 interface WholeProps extends Props {

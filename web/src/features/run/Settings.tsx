@@ -5,7 +5,7 @@ import { useTranslation } from "react-i18next";
 
 import type { ScoreView } from "../../shared/api/client";
 import { languageOptions } from "../../shared/i18n";
-import { OnDevice } from "./OnDevice";
+import { OnDevice, type Prints } from "./OnDevice";
 import { SecondScreen } from "./SecondScreen";
 import styles from "./Settings.module.css";
 import { KINDS } from "./sound/useSounding";
@@ -23,7 +23,7 @@ interface Props {
   joints: Joint[];
   onJoint: (joint: Joint) => void;
   screen: ScreenState;
-  routine: { id: string; title: string; urls: string[]; print: string };
+  routine: { id: string; title: string; urls: string[]; prints: Prints };
 }
 
 export function Settings(props: Props) {

@@ -20,15 +20,17 @@ export function useTransport(
   manner: Manner,
 ) {
   const [first] = useState(manner);
+  // Drawn for who faces the class, the dance has the same times: no music stops for that.
+  const [timed] = useState(at);
   const transport = useMemo(
     () =>
       new Transport(
         context,
-        (place, counts) => secondsBefore(at, place, counts),
-        wholeSong(at.score),
+        (place, counts) => secondsBefore(timed, place, counts),
+        wholeSong(timed.score),
         first,
       ),
-    [at, context, first],
+    [timed, context, first],
   );
   useEffect(() => transport.setSounding(sounding), [transport, sounding]);
   useEffect(() => transport.setManner(manner), [transport, manner]);

@@ -84,6 +84,7 @@ export const en = {
     },
     device: {
       print: "Cue sheet to print",
+      steps: "Step sheet to print",
       title: "On this device",
       lead: "Rehearse it where there is no network: the routine with its sound and these calls stays in this browser.",
       take: "Take along",

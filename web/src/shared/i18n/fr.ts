@@ -88,6 +88,7 @@ export const fr: Words = {
     },
     device: {
       print: "Fiche à imprimer",
+      steps: "Pas à imprimer",
       title: "Sur cet appareil",
       lead: "Pour répéter sans réseau : la danse, son et annonces compris, reste dans ce navigateur.",
       take: "Emporter",

@@ -7,7 +7,8 @@ from collections.abc import Mapping
 
 from django.db import transaction
 
-from ....core.rehearsal.quiz import Card, answered, questions_of
+from ....core.primitives.leitner import Card, answered
+from ....core.rehearsal.quiz import questions_of
 from ....core.rehearsal.score import score_of
 from ...accounts.models import User
 from ..models import Quiz

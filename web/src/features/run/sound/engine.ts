@@ -121,6 +121,8 @@ export class Engine {
     node.start(this.base + this.sent / context.sampleRate);
     node.onended = () => {
       this.nodes = this.nodes.filter((each) => each !== node);
+      // In a tab that is out of sight timers wait for a minute; the end of a sound does not.
+      this.fill();
     };
     this.nodes.push(node);
     this.sent += length;

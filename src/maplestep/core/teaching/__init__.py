@@ -1,0 +1,1 @@
+"""Teaching: drills of a routine, the plan of an evening, what a class remembers."""

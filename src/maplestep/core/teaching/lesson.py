@@ -1,0 +1,288 @@
+"""A lesson: the drills of one routine for one class, in the order they are taught.
+
+Order (a), *added on*: section by section, each linked from the top; the whole part; the second
+wall without stopping; every tag and restart; then once round, slow music, music. Order (b),
+*in song order*: a part is learnt when the song first needs it, then wall after wall is danced,
+and every event is met on the wall where it falls.
+
+What stuck comes first. What the class knows already is gone through once instead of taught.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass, field, replace
+from enum import StrEnum
+from fractions import Fraction
+from itertools import pairwise
+from typing import Final
+
+from ..analysis.joints import bad_joints
+from ..layout.timeline import EventOccurrence, Segment, SegmentKind, Timeline, Wall
+from ..primitives.counts import label
+from ..sheet.model import Option, Part, Section
+from ..sheet.options import differences
+from .drills import (
+    FIGURE_TALK,
+    OPTION_TALK,
+    SPOT_COUNTS,
+    USUAL,
+    Drill,
+    DrillKind,
+    Pace,
+    Reason,
+    Spot,
+    alike,
+    drill_of,
+    figure_count,
+    hard_spots,
+)
+
+JOINT: Final = 8
+"""An event is gone over from so many counts before it to so many behind it."""
+
+
+class Order(StrEnum):
+    """In which order a dance is taught."""
+
+    ADDED_ON = "added-on"
+    SONG = "song"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Known:
+    """What a class knows of a dance: the sections taught, by part and title, and where it stuck
+    and has not gone well since, by part the counts from 0."""
+
+    sections: frozenset[tuple[str, str]] = frozenset()
+    stuck: Mapping[str, tuple[Fraction, ...]] = field(default_factory=dict)
+
+    def all_of(self, part: Part) -> bool:
+        return all((part.name, each.title) in self.sections for each in part.sections)
+
+
+def lesson(
+    timeline: Timeline,
+    *,
+    order: Order = Order.ADDED_ON,
+    known: Known | None = None,
+    level: str = "",
+) -> tuple[Drill, ...]:
+    """All drills of a routine, in the order taught; none when nothing is danced."""
+    if not timeline.walls:
+        return ()
+    return tuple(_Lesson(timeline, known or Known(), level).drills(order))
+
+
+class _Lesson:
+    """The drills of one routine while they are put together."""
+
+    def __init__(self, timeline: Timeline, known: Known, level: str) -> None:
+        song = timeline.routine.song
+        self.timeline = timeline
+        self.known = known
+        self.pace = Pace(count_seconds=Fraction(60) / song.bpm * song.beats_per_count, level=level)
+        self.feel = timeline.routine.sheet.feel
+        self.taught: list[Section] = []
+        self.weight = {id(before) for before, _ in bad_joints(timeline)}
+
+    def drills(self, order: Order) -> Iterator[Drill]:
+        parts = parts_danced(self.timeline)
+        known = [part for part in parts if self.known.all_of(part)]
+        for part in known:
+            # What stuck comes first, before anything new.
+            yield from self._stuck(part, part.sections)
+        if order is Order.ADDED_ON:
+            for part in parts:
+                yield from self._part(part)
+            yield from self._second_wall(parts)
+            for number, there in enumerate(self.timeline.occurrences):
+                yield from self._event(number, there)
+            yield self._round()
+        else:
+            yield from self._in_song_order(parts)
+        yield self._music(DrillKind.SLOW)
+        yield self._music(DrillKind.MUSIC)
+
+    # parts and sections
+
+    def _part(self, part: Part) -> Iterator[Drill]:
+        """A part from nothing, or once through when it is known."""
+        if not self.known.all_of(part):
+            yield from self._sections(part)
+        self.taught += part.sections
+        if len(part.sections) > 1 or self.known.all_of(part):
+            yield drill_of(
+                DrillKind.WHOLE, self.pace, key=f"whole {part.name}", part=part.name,
+                counts=(Fraction(0), part.length),
+            )  # fmt: skip
+
+    def _sections(self, part: Part) -> Iterator[Drill]:
+        before = False
+        for number, section in enumerate(part.sections, start=1):
+            if (part.name, section.title) in self.known.sections:
+                before = True
+                self.taught.append(section)
+                continue
+            if before:
+                yield self._top(part, part.sections[number - 2], number - 1)
+                before = False
+            yield self._learn(part, section, number)
+            yield from self._spots(part, section)
+            if number > 1:
+                yield self._top(part, section, number)
+
+    def _learn(self, part: Part, section: Section, number: int) -> Drill:
+        same = alike(section, self.taught)
+        self.taught.append(section)
+        option = _option(part, section)
+        figures = FIGURE_TALK * figure_count(section)
+        drill = drill_of(
+            DrillKind.LEARN, self.pace, key=f"learn {part.name} {number}", part=part.name,
+            section=section.title, counts=(section.start, section.end), option=option,
+            more_talk=(0 if same else figures) + (OPTION_TALK if option else 0),
+            alike=same.title or part.name if same else "",
+        )  # fmt: skip
+        # What the feet know already, on these or on the others, needs one round at least.
+        return replace(drill, least=1) if same else drill
+
+    def _top(self, part: Part, section: Section, number: int) -> Drill:
+        return drill_of(
+            DrillKind.TOP, self.pace, key=f"top {part.name} {number}", part=part.name,
+            section=section.title, counts=(Fraction(0), section.end),
+        )  # fmt: skip
+
+    def _stuck(self, part: Part, sections: tuple[Section, ...]) -> Iterator[Drill]:
+        for at in self.known.stuck.get(part.name, ()):
+            section = _section_at(part, at)
+            if section in sections:
+                yield self._spot(part, section, Spot(at, Reason.STUCK))
+
+    def _spots(self, part: Part, section: Section) -> Iterator[Drill]:
+        """The hard places of a section that is being learnt."""
+        yield from self._stuck(part, (section,))
+        for spot in hard_spots(part, self.pace):
+            if section.start <= spot.at < section.end:
+                yield self._spot(part, section, spot)
+
+    def _spot(self, part: Part, section: Section, spot: Spot) -> Drill:
+        first = max(Fraction(0), spot.at - SPOT_COUNTS)
+        last = min(part.length, spot.at + SPOT_COUNTS)
+        said = label(spot.at - section.start, self.feel)
+        return drill_of(
+            DrillKind.SPOT, self.pace, key=f"spot {part.name} {spot.at} {spot.reason}",
+            part=part.name, section=section.title, counts=(first, last), count=said,
+            reasons=(spot.reason,) if spot.reason is Reason.STUCK else (),
+        )  # fmt: skip
+
+    # walls and events
+
+    def _second_wall(self, parts: list[Part]) -> Iterator[Drill]:
+        """Two walls without stopping, or one part behind the other."""
+        walls = self.timeline.walls
+        seen: set[tuple[str, str]] = set()
+        for one, other in pairwise(walls):
+            pair = (one.name, other.name)
+            if pair in seen or (not self.timeline.routine.order.items and seen):
+                continue
+            seen.add(pair)
+            yield drill_of(
+                DrillKind.WALLS, self.pace, key=f"walls {one.name} {other.name}",
+                part=one.name, section=other.name, counts=(one.start, other.end),
+                wall=one.number,
+            )  # fmt: skip
+
+    def _in_song_order(self, parts: list[Part]) -> Iterator[Drill]:
+        begun: set[str] = set()
+        events = list(enumerate(self.timeline.occurrences))
+        for wall in self.timeline.walls:
+            if wall.part is not None and wall.part.name not in begun:
+                begun.add(wall.part.name)
+                yield from self._part(wall.part)
+            yield self._wall(wall)
+            for number, there in events:
+                if there.wall == wall.number:
+                    yield from self._event(number, there)
+
+    def _wall(self, wall: Wall) -> Drill:
+        return drill_of(
+            DrillKind.WALL, self.pace, key=f"wall {wall.number}", part=wall.name,
+            counts=(wall.start, wall.end), wall=wall.number,
+        )  # fmt: skip
+
+    def _event(self, number: int, there: EventOccurrence) -> Iterator[Drill]:
+        """The steps of a tag where it comes first, then the joint it makes."""
+        first = all(each.event.id != there.event.id for each in self.timeline.occurrences[:number])
+        own = _own_segment(self.timeline, there)
+        routine = self.timeline.routine
+        if first and own is not None and own.moves and own.part is not None:
+            for n, section in enumerate(own.part.sections, start=1):
+                if (own.part.name, section.title) not in self.known.sections:
+                    yield self._learn(own.part, section, n)
+        added = routine.tag_length(there.event) if there.event.has_tag else Fraction(0)
+        start = max(routine.start_count, there.at - JOINT)
+        end = min(there.at + added + JOINT, routine.song.length, self.timeline.end)
+        loaded = any(
+            id(each) in self.weight for each in self.timeline.segments if each.end == there.at
+        )
+        drill = drill_of(
+            DrillKind.EVENT, self.pace, key=f"event {there.event.id} {there.wall}",
+            part="", counts=(start, max(start, end)), wall=there.wall, joint=number,
+            reasons=(Reason.WEIGHT,) if loaded else (),
+        )  # fmt: skip
+        # The same event on a later wall is known but for where one faces.
+        yield drill if first else replace(drill, least=1, talk=-(-drill.talk // 2))
+
+    def _round(self) -> Drill:
+        return drill_of(
+            DrillKind.ROUND, self.pace, key="round", part="",
+            counts=(self.timeline.routine.start_count, self.timeline.end),
+        )  # fmt: skip
+
+    def _music(self, kind: DrillKind) -> Drill:
+        """The song from its beginning to the end of the dance, as it goes."""
+        song = self.timeline.routine.song
+        heard = Fraction(song.seconds(self.timeline.end)).limit_denominator(1000)
+        return drill_of(
+            kind, self.pace, key=kind.value, part="", counts=(Fraction(0), self.timeline.end),
+            once_seconds=heard * 100 / USUAL[kind].percent,
+        )  # fmt: skip
+
+
+def parts_danced(timeline: Timeline) -> list[Part]:
+    """The parts the song needs, in the order it needs them."""
+    found: dict[str, Part] = {}
+    for wall in timeline.walls:
+        if wall.part is not None:
+            found.setdefault(wall.part.name, wall.part)
+    return list(found.values())
+
+
+def _own_segment(timeline: Timeline, there: EventOccurrence) -> Segment | None:
+    """The tag, bridge or ending that an event brings."""
+    return next(
+        (
+            each
+            for each in timeline.segments
+            if each.start == there.at and each.kind not in (SegmentKind.WALL, SegmentKind.WAIT)
+        ),
+        None,
+    )
+
+
+def _section_at(part: Part, at: Fraction) -> Section:
+    return next((each for each in reversed(part.sections) if each.start <= at), part.sections[0])
+
+
+def _option(part: Part, section: Section) -> Option | None:
+    """An easier way to dance some of this section."""
+    return next(
+        (
+            each
+            for each in part.options
+            if each.known
+            and not differences(part, each)
+            and section.start <= each.start < section.end
+        ),
+        None,
+    )
