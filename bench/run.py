@@ -120,7 +120,7 @@ def jumps(page: Page) -> None:
 
 def switches(page: Page, score: dict[str, Any]) -> None:
     """How far the place in the song moves when the speed changes, from the chart's own place."""
-    scale = 84 * score["bpm"] / 60
+    scale = 84 / score["count_seconds"]
     read = """() => {
       const chart = document.querySelector('.MovingChart__chart g').getAttribute('transform');
       return [performance.now(), parseFloat(chart.slice(10))];

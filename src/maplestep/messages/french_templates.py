@@ -537,4 +537,25 @@ TEMPLATES: Final[dict[str, str]] = {
     "“{length}” is no length. Write it as 3:12.": (
         "« {length} » n’est pas une durée. Écrivez-la comme 3:12."
     ),
+    # teaching
+    "An evening lasts between 1 and {most} minutes.": "Une soirée dure de 1 à {most} minutes.",
+    "A class or an evening cannot be as it was wished. ``field`` names the offending value.": (
+        "Le cours ou la soirée ne peut pas être ainsi."
+    ),
+    "The term has to end after it begins.": "La session doit finir après son début.",
+    "A term lasts at most {days} days.": "Une session dure au plus {days} jours.",
+    "You have {most} classes. Delete one first.": (
+        "Vous avez {most} cours. Supprimez-en un d’abord."
+    ),
+    "Give the class a name.": "Donnez un nom au cours.",
+    "There is no time zone “{zone}”.": "Il n’y a pas de fuseau horaire « {zone} ».",
+    "This class has {most} evenings. Make a new class.": (
+        "Ce cours a {most} soirées. Créez un nouveau cours."
+    ),
+    "A log has at most {most} lines.": "Un journal a au plus {most} lignes.",
+    "This calendar is too large for term dates. Export only those.": (
+        "Ce calendrier est trop grand pour des dates de session. N’exportez qu’elles."
+    ),
+    "This is no calendar file (.ics).": "Ce n’est pas un fichier de calendrier (.ics).",
+    "There are no dates in this calendar.": "Il n’y a aucune date dans ce calendrier.",
 }

@@ -24,6 +24,8 @@ from ..apps.routines.screen_api import router as screens
 from ..apps.songs.api import router as songs
 from ..apps.songs.edit_api import router as song_desk
 from ..apps.songs.sound_api import router as sound
+from ..apps.teaching.api import router as teach_desk
+from ..apps.teaching.files_api import router as teach_files
 from ..core.errors import MapleStepError, Message
 from ..messages.errors import error_words
 
@@ -47,6 +49,8 @@ api.add_router("", fit_desk)
 api.add_router("", routines)
 api.add_router("", run_desk)
 api.add_router("", screens)
+api.add_router("", teach_files)
+api.add_router("", teach_desk)
 
 _STATUS: dict[type[MapleStepError], int] = {
     NotHere: 404,

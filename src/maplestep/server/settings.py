@@ -40,6 +40,7 @@ INSTALLED_APPS = [
     "maplestep.apps.songs",
     "maplestep.apps.dances",
     "maplestep.apps.routines",
+    "maplestep.apps.teaching",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",

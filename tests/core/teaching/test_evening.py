@@ -149,14 +149,18 @@ def test_five_minutes_and_no_dances() -> None:
             Wish(minutes=minutes)
 
 
-def test_once_begun_what_is_done_stands_and_the_rest_is_fitted_again() -> None:
+@given(st.integers(1, 12), st.integers(0, 600))
+def test_once_begun_what_is_done_stands_and_the_rest_is_fitted(upto: int, took: int) -> None:
     before = plan_evening(LESSONS, Wish(minutes=30))
-    first, second = before.items[:2]
-    # Ten minutes were planned for less: both took five.
-    after = refit(LESSONS, Wish(minutes=30), {first.key: 300, second.key: 300}, 20 * 60)
-    assert [item.seconds for item in after.items[:2]] == [300, 300]
-    assert total(after) <= 30 * 60
-    assert points(after) <= points(before)
+    wish = Wish(minutes=30, arrangement=[item.key for item in before.items])
+    done = {item.key: took for item in before.items[:upto]}
+    after = refit(LESSONS, wish, done)
+    begun = [(item.key, item.seconds) for item in after.items if item.key in done]
+    assert begun == [(key, took) for key in done if took]
+    # Nothing is planned into the past, and nothing beyond the end unless that is over already.
+    assert [item.key for item in after.items[: len(begun)]] == [key for key, _ in begun]
+    assert total(after) <= max(30 * 60, upto * took + 90)
+    assert after.over_seconds == max(0, total(after) - 30 * 60)
 
 
 def test_a_break_lies_between_two_dances() -> None:

@@ -17,6 +17,10 @@ const RoutinePage = desk(() => import("./RoutinePage"));
 const SongAlone = desk(() => import("../features/song/SongAlone"));
 const ScanPage = desk(() => import("../features/shelf/ScanPage"));
 const ScreenPage = desk(() => import("../features/run/ScreenPage"));
+const ClassesPage = desk(() => import("../features/teach/ClassesPage"));
+const ClassPage = desk(() => import("../features/teach/ClassPage"));
+const EveningPage = desk(() => import("../features/teach/EveningPage"));
+const Teaching = desk(() => import("../features/teach/Teaching"));
 const DanceAlone = desk(() => import("../features/steps/DanceAlone"));
 
 const client = new QueryClient({
@@ -87,6 +91,10 @@ function Gate() {
       <Route path="/routines/:id/:desk" element={<RoutinePage />} />
       <Route path="/songs/:id" element={<SongAlone />} />
       <Route path="/dances/:id" element={<DanceAlone />} />
+      <Route path="/classes" element={<ClassesPage />} />
+      <Route path="/classes/:id" element={<ClassPage />} />
+      <Route path="/evenings/:id" element={<EveningPage />} />
+      <Route path="/evenings/:id/teach" element={<Teaching />} />
       <Route path="/scans/:id" element={<ScanPage />} />
       <Route path="*" element={<Navigate to="/" replace />} />
     </Routes>

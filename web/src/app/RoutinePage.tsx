@@ -18,7 +18,9 @@ const FitDesk = desk(() => import("../features/fit/FitDesk"));
 
 const RunDesk = desk(() => import("../features/run/RunDesk"));
 
-const DESKS = ["song", "steps", "fit", "run"] as const;
+const TeachDesk = desk(() => import("../features/teach/TeachDesk"));
+
+const DESKS = ["song", "steps", "fit", "run", "teach"] as const;
 
 export default function RoutinePage() {
   const { id = "", desk: at = "fit" } = useParams();
@@ -72,6 +74,8 @@ export default function RoutinePage() {
           <SongDesk id={data.song_id} routineId={id} onStored={stale} />
         ) : at === "steps" ? (
           <StepsDesk id={data.dance_id} bpm={data.timeline.song_bpm} onStored={stale} />
+        ) : at === "teach" ? (
+          <TeachDesk id={id} danceId={data.dance_id} />
         ) : at === "run" ? (
           <RunDesk
             id={id}

@@ -27,6 +27,7 @@ from ...formats.routine.cue_sheet import write_cue_sheet
 from ...formats.routine.routine_file import EventForm, Text, event_form, event_of, song_of
 from ...formats.routine.routine_midi import write_routine_midi
 from ...formats.routine.wall_list import write_walls_csv, write_walls_xlsx
+from ...formats.teaching.wall_cards import write_wall_cards
 from ...messages.events import sheet_lines, statement_words
 from ...messages.findings import sentences
 from ...messages.language import LanguageCode, speaking
@@ -348,6 +349,7 @@ _FILES: Final[dict[str, tuple[str, Callable[[Timeline, str], bytes]]]] = {
         lambda line, _: write_walls_xlsx(line),
     ),
     "cue-sheet.pdf": ("application/pdf", write_cue_sheet),
+    "wall-cards.pdf": ("application/pdf", write_wall_cards),
     "calls.vtt": ("text/vtt; charset=utf-8", lambda line, _: write_vtt(line).encode()),
     "clicks.mid": ("audio/midi", lambda line, _: write_routine_midi(line)),
 }

@@ -40,14 +40,16 @@ class Summary(TypedDict):
 
 def get_routine(user: User, pk: uuid.UUID) -> Routine:
     """One of the user's routines with song, dance and events. Raises NotHere."""
-    found = _whole(Routine.objects.filter(owner=user, pk=pk)).first()
+    found = whole_routines(Routine.objects.filter(owner=user, pk=pk)).first()
     if found is None:
         raise NotHere
     return found
 
 
-def _whole(routines: QuerySet[Routine]) -> QuerySet[Routine]:
-    return routines.select_related("song", "dance", "owner").prefetch_related("song__phrases")
+def whole_routines(routines: QuerySet[Routine] | None = None) -> QuerySet[Routine]:
+    """Routines with all that laying them out asks for."""
+    found = Routine.objects.all() if routines is None else routines
+    return found.select_related("song", "dance", "owner").prefetch_related("song__phrases")
 
 
 def event_forms(routine: Routine) -> list[EventForm]:
@@ -100,7 +102,7 @@ def cards_of(quiz: Quiz) -> dict[str, Card]:
 
 def shelf_routines(user: User) -> list[Routine]:
     """The user's routines, each with a summary that is up to date."""
-    routines = list(_whole(Routine.objects.filter(owner=user)))
+    routines = list(whole_routines(Routine.objects.filter(owner=user)))
     _refresh(routines)
     return routines
 

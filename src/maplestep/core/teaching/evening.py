@@ -6,8 +6,8 @@ the rest is fitted again. The same input always gives the same plan.
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, field
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass, field, replace
 from typing import Final, NamedTuple
 
 from ..errors import Message, TeachingError
@@ -51,7 +51,8 @@ class Wish:
 class Planned(NamedTuple):
     """An item of the plan: when it begins and how long it lasts, in seconds of the evening.
 
-    ``routine`` names its dance, "" for warm-up, breaks and cool-down, which have no ``drill``. ``fixed`` says that its time was typed in.
+    ``routine`` names its dance, "" for warm-up, breaks and cool-down, which have no ``drill``.
+    ``fixed`` says that its time was typed in.
     """
 
     key: str
@@ -121,27 +122,31 @@ def plan_evening(lessons: Mapping[str, Sequence[Drill]], wish: Wish) -> Plan:
     budget = 60 * wish.minutes - sum(frame.values())
     fits = Fits([[_item(drills[key][1], wish.fixed.get(key)) for key in own] for own in chains])
     fitting = fits.within(budget)
-    rounds = _rounds(chains, fitting)
-    less = _rounds(chains, fits.within(min(budget, fitting.seconds) - LESS))
-    chosen = [key for key in order if rounds[key].rounds]
+    ways = _ways(chains, fitting)
+    less = _ways(chains, fits.within(min(budget, fitting.seconds) - LESS))
     items = [
-        Planned(key, *drills[key], rounds[key].rounds, 0, rounds[key].seconds, key in wish.fixed)
-        for key in chosen
+        Planned(key, *drills[key], ways[key].rounds, 0, ways[key].seconds, key in wish.fixed)
+        for key in order
+        if ways[key].rounds
     ]
-    framed = _framed(items, frame, wish)
+    left_out = (key for key in order if not ways[key].rounds and wish.fixed.get(key) != 0)
     return Plan(
-        items=_timed(framed),
-        left_out=tuple(
-            drills[key] for key in order if not rounds[key].rounds and wish.fixed.get(key) != 0
-        ),
-        cut=tuple(
-            Cut(key, drills[key][1], drills[key][0], rounds[key].rounds, less[key].rounds)
-            for key in order
-            if less[key].rounds < rounds[key].rounds
-        ),
+        items=_timed(_framed(items, frame, wish)),
+        left_out=tuple(drills[key] for key in left_out),
+        cut=tuple(_cuts(drills, ways, less)),
         spare_seconds=max(0, budget - fitting.seconds),
         over_seconds=max(0, fitting.seconds - budget),
     )
+
+
+def _cuts(
+    drills: Mapping[str, tuple[str, Drill]], ways: Mapping[str, Way], less: Mapping[str, Way]
+) -> Iterator[Cut]:
+    """What is danced fewer rounds with less time, or not at all."""
+    for key, (name, drill) in drills.items():
+        rounds, left = ways[key].rounds, less[key].rounds
+        if left < rounds:
+            yield Cut(key, drill, name, rounds, left)
 
 
 def arranged(keys: Sequence[str], arrangement: Sequence[str]) -> list[str]:
@@ -177,7 +182,7 @@ def _item(drill: Drill, fixed: int | None) -> Item:
     return Item((nothing, *ways) if drill.optional else ways)
 
 
-def _rounds(chains: Sequence[Sequence[str]], fitting: Fitting) -> dict[str, Way]:
+def _ways(chains: Sequence[Sequence[str]], fitting: Fitting) -> dict[str, Way]:
     nothing = Way(0, 0, 0)
     return {
         key: way or nothing
@@ -224,12 +229,13 @@ def _timed(items: Sequence[Planned]) -> tuple[Planned, ...]:
     return tuple(timed)
 
 
-def refit(
-    lessons: Mapping[str, Sequence[Drill]], wish: Wish, done: Mapping[str, int], left_seconds: int
-) -> Plan:
-    """The plan once some items are ``done`` (by key, in the seconds they took) and so much time is
-    left: what is done stands as it was, the rest is fitted to what remains."""
-    spent = sum(done.values())
-    minutes = max(1, -(-(spent + max(0, left_seconds)) // 60))
-    fixed = {**wish.fixed, **done}
-    return plan_evening(lessons, Wish(minutes=minutes, fixed=fixed, arrangement=wish.arrangement))
+def refit(lessons: Mapping[str, Sequence[Drill]], wish: Wish, done: Mapping[str, int]) -> Plan:
+    """The plan once some items are ``done`` (by key, in the seconds they took): what is done
+    stands, what was passed over is left out, and the rest is fitted to what remains."""
+    usual = [drill_key(name, drill) for name, own in lessons.items() for drill in own]
+    order = arranged([WARM_UP, *usual], wish.arrangement)
+    order += [key for key in wish.arrangement if key.startswith(BREAK)]
+    last = max((order.index(key) for key in done if key in order), default=-1)
+    passed = dict.fromkeys(order[: last + 1], 0)
+    fixed = {**wish.fixed, **passed, **done}
+    return plan_evening(lessons, replace(wish, fixed=fixed))

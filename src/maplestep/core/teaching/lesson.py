@@ -88,10 +88,9 @@ class _Lesson:
 
     def drills(self, order: Order) -> Iterator[Drill]:
         parts = parts_danced(self.timeline)
-        known = [part for part in parts if self.known.all_of(part)]
-        for part in known:
+        for part in parts:
             # What stuck comes first, before anything new.
-            yield from self._stuck(part, part.sections)
+            yield from self._stuck(part, self._known_sections(part))
         if order is Order.ADDED_ON:
             for part in parts:
                 yield from self._part(part)
@@ -145,6 +144,10 @@ class _Lesson:
         )  # fmt: skip
         # What the feet know already, on these or on the others, needs one round at least.
         return replace(drill, least=1) if same else drill
+
+    def _known_sections(self, part: Part) -> tuple[Section, ...]:
+        known = self.known.sections
+        return tuple(each for each in part.sections if (part.name, each.title) in known)
 
     def _top(self, part: Part, section: Section, number: int) -> Drill:
         return drill_of(

@@ -63,7 +63,7 @@ class LoggedEvening(NamedTuple):
 class Remembered:
     """What a class has of one dance. ``last_day`` is when it was on last, ``due_day`` when it is
     due again; ``known`` what was taught and where it sticks; ``stuck`` how often it stuck at a
-    place, ever; ``days`` every day it was on."""
+    place, ever; ``days`` every day it was on, ``stuck_days`` those on which it stuck."""
 
     routine: str
     title: str
@@ -73,6 +73,7 @@ class Remembered:
     known: Known
     stuck: Mapping[tuple[str, Fraction], int] = field(default_factory=dict)
     days: tuple[int, ...] = ()
+    stuck_days: frozenset[int] = frozenset()
 
     @property
     def sticks(self) -> bool:
@@ -107,16 +108,17 @@ class _Memory:
         self.sections: dict[tuple[str, str], None] = {}
         self.open: dict[tuple[str, str, Fraction], None] = {}
         self.ever: dict[tuple[str, Fraction], int] = {}
+        self.stuck_days: set[int] = set()
 
     def add(self, day: int, entries: list[Entry]) -> None:
         on = [entry for entry in entries if entry.kind in _ON]
         if not on:
             return
         self.title = next((e.title for e in reversed(on) if e.title), self.title)
-        stuck = False
+        stuck = any(entry.kind is Logged.STUCK for entry in on)
+        if stuck:
+            self.stuck_days.add(day)
         for entry in on:
-            if entry.kind is Logged.STUCK:
-                stuck = True
             self._keep(entry)
         if self.days and self.days[-1] == day:
             return
@@ -157,6 +159,7 @@ class _Memory:
             ),
             stuck=dict(self.ever),
             days=tuple(self.days),
+            stuck_days=frozenset(self.stuck_days),
         )
 
 

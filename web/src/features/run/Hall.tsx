@@ -1,12 +1,13 @@
 // The desk while one rehearses: the stage, the moving chart, and the few things one touches.
 import clsx from "clsx";
-import { useCallback, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { useSearchParams } from "react-router";
 
 import { api, ask } from "../../shared/api/client";
 import { isGoing, type Sounds } from "../../shared/sound/useSounds";
 import { useKeys } from "../../shared/ui/keys";
+import { useAwake } from "../../shared/ui/useAwake";
 import { Bar } from "./Bar";
 import { FeetView } from "./FeetView";
 import { FloorView } from "./FloorView";
@@ -31,7 +32,7 @@ import { Quiz } from "./Quiz";
 import { Settings } from "./Settings";
 import { KINDS, useCalls, useDecoded, useSounding } from "./sound/useSounding";
 import { Stage } from "./Stage";
-import { useAwake } from "./useAwake";
+import { useMediaKeys } from "./useMediaKeys";
 import { useScreen } from "./useScreen";
 import { useTransport } from "./useTransport";
 import { mannerOf, SPEEDS, type Setup } from "./setup";
@@ -59,6 +60,12 @@ export function Hall({ id, songId, danceId, basis, at, sounds, context, setup, s
   const all: Range = { kind: "all", words: t("run.range.all"), stretches: [wholeSong(score)] };
   const [range, setRange] = useState<Range>(asked ?? all);
   const [begun, setBegun] = useState(false);
+  useEffect(() => {
+    const speed = Number(search.get("speed") ?? NaN);
+    if (SPEEDS.includes(speed)) set({ speed, ramp: false });
+    // Once, as the address was opened; what is chosen afterwards stays.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, []);
   const [settings, setSettings] = useState(false);
   const [elsewhere, setElsewhere] = useState(false);
   const [lost, setLost] = useState(-1);
@@ -88,7 +95,8 @@ export function Hall({ id, songId, danceId, basis, at, sounds, context, setup, s
   };
   const step = (times: number[], by: number) => seek(stepped(times, seconds(), by));
   const next = () => step(at.steps, 1);
-  useAwake(place.playing, score, { toggle: () => transport.toggle(), again, next });
+  useAwake(place.playing);
+  useMediaKeys(place.playing, score, { toggle: () => transport.toggle(), again, next });
   const screen = useScreen(
     id,
     useCallback(() => transport.now(), [transport]),
@@ -293,8 +301,12 @@ const printsOf = ({ id, danceId }: Omit<Ids, "songId">, language: Setup["languag
   stepSheet: `/api/dances/${danceId}/sheet.pdf?language=${language}&chart=true`,
 });
 
-/** The event or wall that a link to this desk names. */
+/** The stretch, event or wall that a link to this desk names. */
 function rangeAsked(score: Indexed["score"], search: URLSearchParams): Range | null {
+  const from = Number(search.get("from") ?? NaN);
+  const to = Number(search.get("to") ?? NaN);
+  if (from >= 0 && to > from)
+    return { kind: "marked", words: search.get("words") ?? "", stretches: [{ from, to }] };
   const joint = score.joints[Number(search.get("joint") ?? -1)];
   if (joint) return jointRange(joint);
   const wall = Number(search.get("wall"));

@@ -50,6 +50,7 @@ export default function ShelfPage({ name }: { name: string }) {
             value={query}
             onChange={(event) => setQuery(event.target.value)}
           />
+          <Link to="/classes">{t("teach.classes")}</Link>
           <OpenFiles />
           <Button type="primary" onClick={() => setFresh(true)}>
             {t("shelf.new")}

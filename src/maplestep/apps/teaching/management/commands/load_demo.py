@@ -12,9 +12,10 @@ from .....formats.routine.routine_file import read_routine
 from .....formats.text import decode_text
 from ....accounts.models import User
 from ....dances.actions.create import create_dance
+from ....routines.actions.bring_in import store_routine
+from ....routines.queries import shelf_routines
 from ....songs.actions.sounds import ask_band
-from ...actions.bring_in import store_routine
-from ...queries import shelf_routines
+from ...demo import load_classes
 
 NAME = "demo"
 PASSWORD = "maple-and-step"  # noqa: S105 - a local demo account, printed at start
@@ -38,3 +39,4 @@ class Command(BaseCommand):
             elif file.name.endswith(".txt"):
                 create_dance(user, decode_text(file.read_bytes()))
         shelf_routines(user)
+        load_classes(user)

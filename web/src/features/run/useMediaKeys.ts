@@ -1,4 +1,4 @@
-// While it plays the screen stays on, and the device's own keys and lock screen know the song.
+// The device's own keys and lock screen know the song that plays.
 import { useEffect, useRef } from "react";
 
 import type { ScoreView } from "../../shared/api/client";
@@ -9,29 +9,7 @@ export interface DeviceKeys {
   next: () => void;
 }
 
-export function useAwake(playing: boolean, { title, song_title }: ScoreView, keys: DeviceKeys) {
-  useEffect(() => {
-    if (!playing || !navigator.wakeLock) return;
-    let lock: WakeLockSentinel | null = null;
-    let over = false;
-    const keep = async () => {
-      if (document.visibilityState !== "visible") return;
-      try {
-        const kept = await navigator.wakeLock.request("screen");
-        if (over) await kept.release();
-        else lock = kept;
-      } catch {
-        // Refused, as on low battery: the screen goes off as it always does.
-      }
-    };
-    void keep();
-    document.addEventListener("visibilitychange", keep);
-    return () => {
-      over = true;
-      document.removeEventListener("visibilitychange", keep);
-      void lock?.release();
-    };
-  }, [playing]);
+export function useMediaKeys(playing: boolean, { title, song_title }: ScoreView, keys: DeviceKeys) {
   useEffect(() => {
     if (!("mediaSession" in navigator) || typeof MediaMetadata === "undefined") return;
     navigator.mediaSession.metadata = new MediaMetadata({ title, artist: song_title });

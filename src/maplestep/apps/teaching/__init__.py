@@ -1,0 +1,1 @@
+"""Classes, their evenings, and what is remembered of them."""

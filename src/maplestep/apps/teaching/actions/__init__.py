@@ -1,0 +1,1 @@
+"""What a user can change here, one change a file."""

@@ -1,0 +1,88 @@
+"""Classes and their evenings in the database."""
+
+from __future__ import annotations
+
+import uuid
+
+from django.conf import settings
+from django.core.validators import MaxValueValidator, MinValueValidator
+from django.db import models
+
+from ..owned import Owned
+from ..routines.models import Routine
+
+
+class Class(Owned):
+    """A class that meets once a week.
+
+    ``weekday`` counts from Monday, 0; ``starts_at`` and all days are those of the hall's time
+    ``zone``. The term runs from ``term_from`` to ``term_to``, both included, without the days in
+    ``no_class`` (ISO dates); without a term it meets every week. ``rows`` and ``columns`` are
+    how the dancers stand.
+    """
+
+    name = models.CharField(max_length=80)
+    weekday = models.PositiveSmallIntegerField(validators=[MaxValueValidator(6)])
+    starts_at = models.TimeField()
+    minutes = models.PositiveSmallIntegerField(default=60, validators=[MinValueValidator(1)])
+    level = models.CharField(max_length=30, blank=True)
+    language = models.CharField(max_length=5, default="en")
+    zone = models.CharField(max_length=60, default="UTC")
+    rows = models.PositiveSmallIntegerField(default=3)
+    columns = models.PositiveSmallIntegerField(default=5)
+    term_from = models.DateField(null=True, blank=True)
+    term_to = models.DateField(null=True, blank=True)
+    no_class = models.JSONField(default=list, blank=True)
+
+    class Meta:
+        ordering = ("weekday", "starts_at", "name")
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class InRepertoire(models.Model):
+    """A routine that a class dances."""
+
+    taught_in = models.ForeignKey(Class, on_delete=models.CASCADE, related_name="repertoire")
+    routine = models.ForeignKey(Routine, on_delete=models.CASCADE, related_name="danced_by")
+
+    class Meta:
+        ordering = ("id",)
+        constraints = (
+            models.UniqueConstraint(fields=("taught_in", "routine"), name="once_in_a_repertoire"),
+        )
+
+    def __str__(self) -> str:
+        return f"{self.routine} in {self.taught_in}"
+
+
+class Evening(models.Model):
+    """An evening of a class: what is planned, and the log of it.
+
+    ``wish`` is a ``WishForm``, ``entries`` a list of ``EntryForm``; ``done`` has the seconds of
+    the items that are over, by key. ``begun_at`` is when teaching began. Of one class there is
+    one evening a day.
+    """
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    taught_in = models.ForeignKey(Class, on_delete=models.CASCADE, related_name="evenings")
+    day = models.DateField()
+    version = models.PositiveIntegerField(default=1)
+    wish = models.JSONField(default=dict, blank=True)
+    entries = models.JSONField(default=list, blank=True)
+    done = models.JSONField(default=dict, blank=True)
+    begun_at = models.DateTimeField(null=True, blank=True)
+    changed_at = models.DateTimeField(auto_now=True)
+    changed_by = models.ForeignKey(
+        settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True, related_name="+"
+    )
+
+    class Meta:
+        ordering = ("day",)
+        constraints = (
+            models.UniqueConstraint(fields=("taught_in", "day"), name="one_evening_a_day"),
+        )
+
+    def __str__(self) -> str:
+        return f"{self.taught_in}, {self.day}"

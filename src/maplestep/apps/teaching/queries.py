@@ -1,0 +1,146 @@
+"""Reading classes, their evenings, and what they remember."""
+
+from __future__ import annotations
+
+import uuid
+from collections.abc import Iterable
+from datetime import date, datetime
+from typing import Final
+from zoneinfo import ZoneInfo
+
+from django.utils import timezone
+from pydantic import TypeAdapter
+
+from ...core.teaching.review import LoggedEvening, Remembered, remembered
+from ...formats.teaching.calendar import ClassInfo
+from ...formats.teaching.forms import EntryForm, WishForm
+from ...services.lessons import PlannedEvening, Taught, plan_lessons
+from ...services.term import Term
+from ..accounts.models import User
+from ..errors import NotHere
+from ..owned import find
+from ..routines.models import Routine
+from ..routines.queries import laid_out, whole_routines
+from .models import Class, Evening
+
+_ENTRIES: Final = TypeAdapter(list[EntryForm])
+
+
+def get_class(user: User, pk: uuid.UUID) -> Class:
+    """One of the user's classes. Raises NotHere."""
+    return find(Class, user, pk)
+
+
+def get_evening(user: User, pk: uuid.UUID) -> Evening:
+    """An evening of one of the user's classes. Raises NotHere."""
+    found = Evening.objects.filter(taught_in__owner=user, pk=pk).select_related("taught_in__owner")
+    evening = found.first()
+    if evening is None:
+        raise NotHere
+    return evening
+
+
+def term_of(taught_in: Class) -> Term:
+    """The days of a class."""
+    return Term(
+        weekday=taught_in.weekday,
+        first=taught_in.term_from,
+        last=taught_in.term_to,
+        no_class=frozenset(date.fromisoformat(day) for day in taught_in.no_class),
+    )
+
+
+def today_of(taught_in: Class) -> date:
+    """The day it is in the hall."""
+    return timezone.now().astimezone(ZoneInfo(taught_in.zone)).date()
+
+
+def class_info(taught_in: Class) -> ClassInfo | None:
+    """A class for a calendar; None when no evening is left to it. An open term begins with the
+    next class."""
+    term = term_of(taught_in)
+    first = term.plain.next_from(term.first or today_of(taught_in))
+    if first is None:
+        return None
+    return ClassInfo(
+        uid=str(taught_in.pk), name=taught_in.name, level=taught_in.level, zone=taught_in.zone,
+        starts_at=taught_in.starts_at, minutes=taught_in.minutes, first=first, last=term.last,
+        no_class=tuple(day for day in term.exceptions if day >= first),
+        changed_at=taught_in.changed_at,
+    )  # fmt: skip
+
+
+def begins_at(evening: Evening) -> datetime:
+    """When an evening begins, in the hall's time zone."""
+    taught_in = evening.taught_in
+    return datetime.combine(evening.day, taught_in.starts_at, ZoneInfo(taught_in.zone))
+
+
+def entries_of(evening: Evening) -> list[EntryForm]:
+    """The log of an evening."""
+    return _ENTRIES.validate_python(evening.entries)
+
+
+def wish_of(evening: Evening) -> WishForm:
+    """What an evening is to be; at first, an empty one as long as the class."""
+    if not evening.wish:
+        return WishForm(minutes=evening.taught_in.minutes)
+    return WishForm.model_validate(evening.wish)
+
+
+def memory_of(taught_in: Class, before: date | None = None) -> dict[str, Remembered]:
+    """What a class remembers, of all evenings or of those before a day, by routine."""
+    evenings = taught_in.evenings.only("day", "entries")
+    if before is not None:
+        evenings = evenings.filter(day__lt=before)
+    return remembered(_logged(evenings))
+
+
+def _logged(evenings: Iterable[Evening]) -> Iterable[LoggedEvening]:
+    for evening in evenings:
+        if evening.entries:
+            entries = tuple(form.entry() for form in entries_of(evening))
+            yield LoggedEvening(evening.day.toordinal(), entries)
+
+
+def repertoire_of(taught_in: Class) -> list[Routine]:
+    """The routines a class dances, in the order they came."""
+    kept = taught_in.repertoire.values_list("routine_id", flat=True)
+    found = {routine.pk: routine for routine in whole_routines().filter(pk__in=kept)}
+    return [found[pk] for pk in kept if pk in found]
+
+
+def taught_routines(
+    owner: User, names: Iterable[str], memory: dict[str, Remembered]
+) -> dict[str, Taught]:
+    """The routines of these ids that there still are, laid out, in this order."""
+    wanted = [uuid.UUID(name) for name in names if _is_id(name)]
+    found = {r.pk: r for r in whole_routines().filter(owner=owner, pk__in=wanted)}
+    return {
+        str(pk): Taught(
+            title=str(found[pk]),
+            timeline=laid_out(found[pk]),
+            remembered=memory.get(str(pk)),
+        )
+        for pk in wanted
+        if pk in found
+    }
+
+
+def _is_id(name: str) -> bool:
+    try:
+        uuid.UUID(name)
+    except ValueError:
+        return False
+    return True
+
+
+def plan_of(evening: Evening, wish: WishForm | None = None) -> PlannedEvening:
+    """The plan of an evening, from what the class remembered before it."""
+    taught_in = evening.taught_in
+    wish = wish or wish_of(evening)
+    memory = memory_of(taught_in, evening.day)
+    routines = taught_routines(taught_in.owner, wish.routines, memory)
+    return plan_lessons(
+        routines, wish.wish(), order=wish.order, level=taught_in.level, done=evening.done
+    )

@@ -1,0 +1,1 @@
+"""Files of teaching: the forms kept of an evening, calendars, logs, prints."""
