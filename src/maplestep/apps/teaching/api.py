@@ -14,7 +14,7 @@ from pydantic import Field
 from ...core.analysis.level import LEVELS
 from ...core.teaching.evening import LONGEST_MINUTES
 from ...core.teaching.review import next_up
-from ...formats.routine.routine_file import MAX_TITLE, Title
+from ...formats.routine.routine_file import MAX_TITLE, Text
 from ...formats.teaching.calendar import read_dates, write_calendar
 from ...formats.teaching.forms import EntryForm, Key, Seconds, WishForm
 from ...messages.language import LanguageCode
@@ -40,7 +40,7 @@ from .actions.evenings import (
     restart_evening,
     save_wish,
 )
-from .models import Class, Evening
+from .models import MAX_NAME, Class, Evening
 from .queries import (
     begins_at,
     class_info,
@@ -57,14 +57,16 @@ from .queries import (
 )
 
 router = Router(tags=["teach"])
+TimeOfDay = Annotated[str, Field(pattern=r"^([01]\d|2[0-3]):[0-5]\d(:[0-5]\d)?$")]
+"""As the clock of the hall shows it: "19:30"."""
 
 
 class ClassIn(Schema):
     """All that is said of a class. ``weekday`` counts from Monday, 0."""
 
-    name: Title
+    name: Annotated[Text, Field(max_length=MAX_NAME)]
     weekday: Annotated[int, Field(ge=0, le=6)]
-    starts_at: time
+    starts_at: TimeOfDay
     minutes: Annotated[int, Field(ge=1, le=LONGEST_MINUTES)] = 60
     level: Annotated[str, Field(max_length=30)] = ""
     language: LanguageCode = "en"
@@ -78,7 +80,7 @@ class ClassIn(Schema):
     def facts(self) -> ClassFacts:
         """The same for the actions."""
         return ClassFacts(
-            name=self.name, weekday=self.weekday, starts_at=self.starts_at,
+            name=self.name, weekday=self.weekday, starts_at=time.fromisoformat(self.starts_at),
             minutes=self.minutes, level=self.level, language=self.language, zone=self.zone,
             rows=self.rows, columns=self.columns, term_from=self.term_from,
             term_to=self.term_to, no_class=self.no_class,
@@ -122,7 +124,7 @@ class ClassLine(Schema):
     id: uuid.UUID
     name: str
     weekday: int
-    starts_at: time
+    starts_at: TimeOfDay
     minutes: int
     level: str
     next_evening: date | None
@@ -205,7 +207,7 @@ def class_out(taught_in: Class) -> ClassOut:
         version=taught_in.version,
         name=taught_in.name,
         weekday=taught_in.weekday,
-        starts_at=taught_in.starts_at,
+        starts_at=f"{taught_in.starts_at:%H:%M}",
         minutes=taught_in.minutes,
         level=taught_in.level,
         language="fr" if taught_in.language == "fr" else "en",
@@ -279,7 +281,7 @@ def classes(request: HttpRequest) -> list[ClassLine]:
     found = Class.objects.filter(owner=user_of(request)).prefetch_related("evenings", "repertoire")
     return [
         ClassLine(
-            id=each.pk, name=each.name, weekday=each.weekday, starts_at=each.starts_at,
+            id=each.pk, name=each.name, weekday=each.weekday, starts_at=f"{each.starts_at:%H:%M}",
             minutes=each.minutes, level=each.level,
             next_evening=term_of(each).next_from(today_of(each)),
             dances=each.repertoire.count(),

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import uuid
+from typing import Final
 
 from django.conf import settings
 from django.core.validators import MaxValueValidator, MinValueValidator
@@ -10,6 +11,8 @@ from django.db import models
 
 from ..owned import Owned
 from ..routines.models import Routine
+
+MAX_NAME: Final = 80
 
 
 class Class(Owned):
@@ -21,7 +24,7 @@ class Class(Owned):
     how the dancers stand.
     """
 
-    name = models.CharField(max_length=80)
+    name = models.CharField(max_length=MAX_NAME)
     weekday = models.PositiveSmallIntegerField(validators=[MaxValueValidator(6)])
     starts_at = models.TimeField()
     minutes = models.PositiveSmallIntegerField(default=60, validators=[MinValueValidator(1)])
