@@ -746,7 +746,7 @@ TEXTS: Final[dict[str, str]] = {
     "class.calendar": "Level: {level}",
     "drill.learn": "{section}, foot by foot",
     "drill.top": "From the top through {section}",
-    "drill.spot": "{section}, around {count}",
+    "drill.spot": "{section}, around count {count}",
     "drill.whole": "The whole wall, with counts",
     "drill.whole-part": "All of {name}, with counts",
     "drill.walls": "Two walls without stopping",

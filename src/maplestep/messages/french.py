@@ -777,7 +777,7 @@ TEXTS: Final[dict[str, str]] = {
     "class.calendar": "Niveau : {level}",
     "drill.learn": "{section}, pas à pas",
     "drill.top": "Du début jusqu’à {section}",
-    "drill.spot": "{section}, autour de {count}",
+    "drill.spot": "{section}, autour du {count}",
     "drill.whole": "Le mur entier, en comptant",
     "drill.whole-part": "Toute la partie {name}, en comptant",
     "drill.walls": "Deux murs sans s’arrêter",

@@ -44,10 +44,12 @@ from .models import MAX_NAME, Class, Evening
 from .queries import (
     begins_at,
     class_info,
+    ends_at,
     entries_of,
     get_class,
     get_evening,
     memory_of,
+    minutes_left,
     plan_of,
     repertoire_of,
     taught_routines,
@@ -133,7 +135,8 @@ class ClassLine(Schema):
 
 
 class EveningOut(Schema):
-    """An evening: its plan and its log. ``begins`` is in the hall's time zone."""
+    """An evening: its plan and its log. ``begins`` and ``ends`` are in the hall's time zone;
+    ``can_end`` are the minutes there are from when it was begun to its end."""
 
     id: uuid.UUID
     version: int
@@ -141,6 +144,8 @@ class EveningOut(Schema):
     class_name: str
     day: date
     begins: datetime
+    ends: datetime
+    can_end: int | None
     begun_at: datetime | None
     done: dict[str, int]
     wish: WishForm
@@ -261,6 +266,8 @@ def evening_out(evening: Evening) -> EveningOut:
         class_name=evening.taught_in.name,
         day=evening.day,
         begins=begins_at(evening),
+        ends=ends_at(evening),
+        can_end=minutes_left(evening),
         begun_at=evening.begun_at,
         done=evening.done,
         wish=wish,

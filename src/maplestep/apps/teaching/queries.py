@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import uuid
 from collections.abc import Iterable
-from datetime import date, datetime
+from datetime import date, datetime, timedelta
 from typing import Final
 from zoneinfo import ZoneInfo
 
@@ -74,6 +74,28 @@ def begins_at(evening: Evening) -> datetime:
     """When an evening begins, in the hall's time zone."""
     taught_in = evening.taught_in
     return datetime.combine(evening.day, taught_in.starts_at, ZoneInfo(taught_in.zone))
+
+
+_NEAR: Final = timedelta(minutes=90)
+"""Whoever begins so near to the hour of the class teaches it then, and ends when it ends."""
+
+
+def ends_at(evening: Evening) -> datetime:
+    """When an evening has to be over: at the hour of the class, or as long after its beginning as
+    it is to last when it is taught at another time."""
+    minutes = timedelta(minutes=wish_of(evening).minutes)
+    planned = begins_at(evening)
+    begun = evening.begun_at
+    if begun is None or abs(begun - planned) <= _NEAR:
+        return planned + timedelta(minutes=evening.taught_in.minutes)
+    return begun + minutes
+
+
+def minutes_left(evening: Evening) -> int | None:
+    """Whole minutes from when teaching began to the end; None before it has."""
+    if evening.begun_at is None:
+        return None
+    return max(1, int((ends_at(evening) - evening.begun_at).total_seconds() // 60))
 
 
 def entries_of(evening: Evening) -> list[EntryForm]:

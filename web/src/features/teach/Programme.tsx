@@ -138,13 +138,13 @@ function Length({
         status={typed !== null && secondsTyped(typed) === null ? "error" : ""}
       />
       <button
-        className={clsx(styles.tool, item.fixed && styles.fixed)}
+        className={clsx(styles.keep, item.fixed && styles.fixed)}
         aria-pressed={item.fixed}
         aria-label={t("teach.plan.fix", { words: item.words })}
         title={t(item.fixed ? "teach.plan.isFixed" : "teach.plan.isFree")}
         onClick={() => give(item.key, item.fixed ? null : item.seconds)}
       >
-        {item.fixed ? "■" : "□"}
+        {t(item.fixed ? "teach.plan.kept" : "teach.plan.keep")}
       </button>
     </>
   );

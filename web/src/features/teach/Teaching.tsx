@@ -10,7 +10,7 @@ import { Link, useParams } from "react-router";
 import { api, ask } from "../../shared/api/client";
 import { Loading, LoadingError } from "../../shared/ui/States";
 import { useAwake } from "../../shared/ui/useAwake";
-import { dayWords, minutesOf } from "./days";
+import { dayLanguage, dayWords, minutesOf } from "./days";
 import { entry, entryWords, type Entry } from "./entries";
 import { StuckPicker } from "./StuckPicker";
 import styles from "./Teaching.module.css";
@@ -62,8 +62,7 @@ function Clocked({ evening, keep, fit }: Props) {
   const since = begun === null ? 0 : Math.max(0, (now - begun) / 1000 - spent);
   const rest = items.slice(at + 1).reduce((sum, each) => sum + each.seconds, 0);
   const end = now / 1000 + Math.max(0, (item?.seconds ?? 0) - since) + rest;
-  const planned = Date.parse(evening.begins) / 1000 + 60 * evening.plan.minutes;
-  const behind = begun === null ? 0 : end - planned;
+  const behind = begun === null ? 0 : end - Date.parse(evening.ends) / 1000;
   const finish = () => {
     if (!item) return;
     told.finish({ [item.key]: Math.max(1, Math.round(since)) }, logOf(item, evening));
@@ -76,7 +75,9 @@ function Clocked({ evening, keep, fit }: Props) {
         </Link>
         <span className={styles.gap} />
         <Saved told={told} />
-        <time>{new Intl.DateTimeFormat(i18n.language, { timeStyle: "short" }).format(now)}</time>
+        <time>
+          {new Intl.DateTimeFormat(dayLanguage(i18n.language), { timeStyle: "short" }).format(now)}
+        </time>
       </header>
       {begun === null ? (
         <section className={styles.now}>
@@ -102,14 +103,14 @@ function Clocked({ evening, keep, fit }: Props) {
           <Now item={item} title={evening.titles[item.routine] ?? ""} since={since} />
           <p className={clsx(styles.pace, behind > 60 && styles.late)} role="status">
             {paceWords(behind, t)}
-            {Math.abs(behind) > 60 && (
-              <button onClick={() => fit(Math.max(1, Math.floor((planned - begun / 1000) / 60)))}>
-                {t("teach.now.fit")}
-              </button>
-            )}
+            {Math.abs(behind) > 60 &&
+              evening.can_end !== null &&
+              evening.can_end !== evening.plan.minutes && (
+                <button onClick={() => fit(evening.can_end!)}>{t("teach.now.fit")}</button>
+              )}
           </p>
           <Buttons {...{ item, evening, note: told.note, finish }} />
-          <Next items={items.slice(at + 1)} titles={evening.titles} />
+          <Next after={item} items={items.slice(at + 1)} titles={evening.titles} />
         </>
       ) : (
         <section className={styles.now}>
@@ -286,7 +287,13 @@ function Buttons({ item, evening, note, finish }: ButtonsProps) {
   );
 }
 
-function Next({ items, titles }: { items: Item[]; titles: Record<string, string> }) {
+interface NextProps {
+  after: Item;
+  items: Item[];
+  titles: Record<string, string>;
+}
+
+function Next({ after, items, titles }: NextProps) {
   const { t } = useTranslation();
   return (
     <section className={styles.next}>
@@ -295,7 +302,7 @@ function Next({ items, titles }: { items: Item[]; titles: Record<string, string>
         {items.slice(0, 5).map((item, index) => (
           <li key={item.key}>
             <span>
-              {item.routine && item.routine !== items[index - 1]?.routine && (
+              {item.routine && item.routine !== (items[index - 1] ?? after).routine && (
                 <b>{titles[item.routine]}: </b>
               )}
               {item.words}

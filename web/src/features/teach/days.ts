@@ -1,10 +1,14 @@
 // Days and times as one says them, in the language that is read.
 
+/** Where one reads English, the day stands before the month unless the browser says otherwise. */
+export const dayLanguage = (language: string) =>
+  language === "en" ? (navigator.languages.find((each) => /^en-/.test(each)) ?? "en-GB") : language;
+
 /** "Tue 1 Dec" of an ISO day; with the year where it is not this one. */
 export function dayWords(day: string, language: string, today = new Date()): string {
   const date = fromISO(day);
   const other = date.getFullYear() !== today.getFullYear();
-  return new Intl.DateTimeFormat(language, {
+  return new Intl.DateTimeFormat(dayLanguage(language), {
     weekday: "short",
     day: "numeric",
     month: "short",
@@ -14,7 +18,9 @@ export function dayWords(day: string, language: string, today = new Date()): str
 
 /** "1 Dec", for the narrow heads of a calendar. */
 export const shortDay = (day: string, language: string) =>
-  new Intl.DateTimeFormat(language, { day: "numeric", month: "short" }).format(fromISO(day));
+  new Intl.DateTimeFormat(dayLanguage(language), { day: "numeric", month: "short" }).format(
+    fromISO(day),
+  );
 
 /** "Tuesday" of a weekday that counts from Monday, 0. */
 export const weekdayWords = (weekday: number, language: string) =>

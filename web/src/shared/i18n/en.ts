@@ -133,6 +133,8 @@ export const en = {
       leave: "Take out: {{words}}",
       time: "Time for {{words}}, minutes and seconds",
       fix: "Keep this time: {{words}}",
+      keep: "keep",
+      kept: "kept",
       isFixed: "This time is kept. Press to fit it again.",
       isFree: "This time is fitted. Press to keep it.",
     },

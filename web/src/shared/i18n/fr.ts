@@ -145,6 +145,8 @@ export const fr: Words = {
       leave: "Retirer : {{words}}",
       time: "Durée de {{words}}, minutes et secondes",
       fix: "Garder cette durée : {{words}}",
+      keep: "garder",
+      kept: "gardé",
       isFixed: "Cette durée est gardée. Appuyez pour la recalculer.",
       isFree: "Cette durée est calculée. Appuyez pour la garder.",
     },
