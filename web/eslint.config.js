@@ -1,7 +1,7 @@
 import hooks from "eslint-plugin-react-hooks";
 import tseslint from "typescript-eslint";
 
-const DESKS = ["fit", "run", "shelf", "signin", "song", "steps"];
+const DESKS = ["fit", "run", "share", "shelf", "signin", "song", "steps", "teach"];
 
 /** From a feature's folder the others are "../song/...", "../../song/...". */
 const others = (room) =>

@@ -558,4 +558,10 @@ TEMPLATES: Final[dict[str, str]] = {
     ),
     "This is no calendar file (.ics).": "Ce n’est pas un fichier de calendrier (.ics).",
     "There are no dates in this calendar.": "Il n’y a aucune date dans ce calendrier.",
+    "Say which routine or which class is shared.": (
+        "Dites quelle chorégraphie ou quel cours est partagé."
+    ),
+    "You have {most} links. Take one back first.": (
+        "Vous avez {most} liens. Retirez-en un d’abord."
+    ),
 }

@@ -26,6 +26,7 @@ from ..apps.songs.edit_api import router as song_desk
 from ..apps.songs.sound_api import router as sound
 from ..apps.teaching.api import router as teach_desk
 from ..apps.teaching.files_api import router as teach_files
+from ..apps.teaching.share_api import router as sharing
 from ..core.errors import MapleStepError, Message
 from ..messages.errors import error_words
 
@@ -50,6 +51,7 @@ api.add_router("", routines)
 api.add_router("", run_desk)
 api.add_router("", screens)
 api.add_router("", teach_files)
+api.add_router("", sharing)
 api.add_router("", teach_desk)
 
 _STATUS: dict[type[MapleStepError], int] = {

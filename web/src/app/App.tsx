@@ -21,6 +21,7 @@ const ClassesPage = desk(() => import("../features/teach/ClassesPage"));
 const ClassPage = desk(() => import("../features/teach/ClassPage"));
 const EveningPage = desk(() => import("../features/teach/EveningPage"));
 const Teaching = desk(() => import("../features/teach/Teaching"));
+const SharedPage = desk(() => import("./SharedPage"));
 const DanceAlone = desk(() => import("../features/steps/DanceAlone"));
 
 const client = new QueryClient({
@@ -51,6 +52,7 @@ export function App() {
               <Routes>
                 {/* Whoever is given its address may look at a second screen, signed in or not. */}
                 <Route path="/screen/:token" element={<ScreenPage />} />
+                <Route path="/shared/:token/*" element={<SharedPage />} />
                 <Route path="*" element={<Gate />} />
               </Routes>
             </Suspense>

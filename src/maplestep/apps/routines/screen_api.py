@@ -6,7 +6,6 @@ The device tells where it is whenever that changes; who looks is sent it as serv
 
 from __future__ import annotations
 
-import io
 import json
 import time
 import uuid
@@ -14,17 +13,16 @@ from collections.abc import Generator, Iterator
 from threading import BoundedSemaphore
 from typing import Annotated, Final
 
-import segno
 from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
 from ninja import Router, Schema, Status
 from pydantic import Field
 
 from ...core.rehearsal.score import score_of
-from ...formats.colours import PLAIN
 from ...views.score import ScoreView, score_view
 from ..accounts.models import User
 from ..errors import NotHere
 from ..http import ErrorForm, json_answer, user_of
+from ..qr import qr_of
 from .actions.show_screen import close_screen, move_screen, open_screen, seen_screen
 from .queries import get_routine, laid_out
 
@@ -60,11 +58,7 @@ def show(request: HttpRequest, pk: uuid.UUID) -> ScreenOut:
     """Open a screen of a routine."""
     screen = open_screen(user_of(request), pk)
     path = f"/screen/{screen.token}"
-    out = io.BytesIO()
-    segno.make(request.build_absolute_uri(path), error="m").save(
-        out, kind="svg", scale=6, border=3, dark=PLAIN["ink"], light=PLAIN["card"], xmldecl=False
-    )
-    return ScreenOut(token=screen.token, path=path, qr=out.getvalue().decode())
+    return ScreenOut(token=screen.token, path=path, qr=qr_of(request, path))
 
 
 @router.put("/screens/{str:token}", response={204: None, 404: ErrorForm, 422: ErrorForm})

@@ -64,8 +64,8 @@ class Evening(models.Model):
     """An evening of a class: what is planned, and the log of it.
 
     ``wish`` is a ``WishForm``, ``entries`` a list of ``EntryForm``; ``done`` has the seconds of
-    the items that are over, by key. ``begun_at`` is when teaching began. Of one class there is
-    one evening a day.
+    the items that are over, by key. ``begun_at`` is when teaching began, ``ends_at`` when it then
+    has to be over. Of one class there is one evening a day.
     """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
@@ -76,6 +76,7 @@ class Evening(models.Model):
     entries = models.JSONField(default=list, blank=True)
     done = models.JSONField(default=dict, blank=True)
     begun_at = models.DateTimeField(null=True, blank=True)
+    ends_at = models.DateTimeField(null=True, blank=True)
     changed_at = models.DateTimeField(auto_now=True)
     changed_by = models.ForeignKey(
         settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True, related_name="+"
@@ -89,3 +90,34 @@ class Evening(models.Model):
 
     def __str__(self) -> str:
         return f"{self.taught_in}, {self.day}"
+
+
+class Share(models.Model):
+    """A link by which anybody may look at a routine, or at what a class dances.
+
+    One of ``routine`` and ``taught_in`` is set. ``recording`` says that the owner may share the
+    songs' recordings and does; otherwise only the stand-in band is heard. It works until
+    ``expires_at`` (null: for good); a revoked one is deleted.
+    """
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    token = models.CharField(max_length=64, unique=True)
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
+    routine = models.ForeignKey(Routine, on_delete=models.CASCADE, null=True, blank=True)
+    taught_in = models.ForeignKey(Class, on_delete=models.CASCADE, null=True, blank=True)
+    recording = models.BooleanField(default=False)
+    created_at = models.DateTimeField(auto_now_add=True)
+    expires_at = models.DateTimeField(null=True, blank=True)
+    visits = models.PositiveIntegerField(default=0)
+
+    class Meta:
+        ordering = ("created_at",)
+        constraints = (
+            models.CheckConstraint(
+                condition=models.Q(routine__isnull=False) ^ models.Q(taught_in__isnull=False),
+                name="share_of_routine_or_class",
+            ),
+        )
+
+    def __str__(self) -> str:
+        return f"link to {self.routine or self.taught_in}"

@@ -81,14 +81,14 @@ _NEAR: Final = timedelta(minutes=90)
 
 
 def ends_at(evening: Evening) -> datetime:
-    """When an evening has to be over: at the hour of the class, or as long after its beginning as
-    it is to last when it is taught at another time."""
-    minutes = timedelta(minutes=wish_of(evening).minutes)
-    planned = begins_at(evening)
-    begun = evening.begun_at
-    if begun is None or abs(begun - planned) <= _NEAR:
-        return planned + timedelta(minutes=evening.taught_in.minutes)
-    return begun + minutes
+    """When an evening has to be over: so long after the hour of the class, or after it was begun
+    when it is taught at another time."""
+    if evening.ends_at is not None:
+        return evening.ends_at
+    planned, begun = begins_at(evening), evening.begun_at
+    near = begun is None or abs(begun - planned) <= _NEAR
+    start = planned if near or begun is None else begun
+    return start + timedelta(minutes=wish_of(evening).minutes)
 
 
 def minutes_left(evening: Evening) -> int | None:

@@ -16,6 +16,8 @@ import type { Setup } from "./setup";
 
 interface Props extends Refs {
   at: Indexed;
+  /** Looks by a link: no quiz. */
+  visitor: boolean;
   place: Place;
   range: Range;
   setup: Setup;
@@ -93,7 +95,10 @@ export function Bar(props: Props) {
         menu={{
           selectable: true,
           selectedKeys: [setup.view],
-          items: VIEWS.map((view) => ({ key: view, label: t(`run.view.${view}`) })),
+          items: VIEWS.filter((view) => view !== "quiz" || !props.visitor).map((view) => ({
+            key: view,
+            label: t(`run.view.${view}`),
+          })),
           onClick: ({ key }) => set({ view: key as Setup["view"] }),
         }}
       >

@@ -5,7 +5,6 @@ import { useTranslation } from "react-i18next";
 import { useSearchParams } from "react-router";
 
 import { api, ask } from "../../shared/api/client";
-import { isGoing, type Sounds } from "../../shared/sound/useSounds";
 import { useKeys } from "../../shared/ui/keys";
 import { useAwake } from "../../shared/ui/useAwake";
 import { Bar } from "./Bar";
@@ -30,7 +29,7 @@ import styles from "./RunDesk.module.css";
 import type { Prints } from "./OnDevice";
 import { Quiz } from "./Quiz";
 import { Settings } from "./Settings";
-import { KINDS, useCalls, useDecoded, useSounding } from "./sound/useSounding";
+import { KINDS, useCalls, useDecoded, useSounding, type Source } from "./sound/useSounding";
 import { Stage } from "./Stage";
 import { useMediaKeys } from "./useMediaKeys";
 import { useScreen } from "./useScreen";
@@ -38,21 +37,27 @@ import { useTransport } from "./useTransport";
 import { mannerOf, SPEEDS, type Setup } from "./setup";
 
 interface Props {
-  id: string;
-  songId: string;
-  danceId: string;
-  basis: string;
+  /** None for a visitor, who has no quiz, no second screen and nothing to take along. */
+  ids: Ids | null;
+  source: Source;
   at: Indexed;
-  sounds: Sounds;
+  sounds: SoundsHere;
   context: AudioContext | null;
   setup: Setup;
   set: (change: Partial<Setup>) => void;
 }
 
+/** What there is to hear, and whether it is still being made. */
+export interface SoundsHere {
+  missing: boolean;
+  making: boolean;
+  refetch: () => Promise<unknown>;
+}
+
 /** So much of the song is heard before a question about it. */
 const HEARD_SECONDS = 8;
 
-export function Hall({ id, songId, danceId, basis, at, sounds, context, setup, set }: Props) {
+export function Hall({ ids, source, at, sounds, context, setup, set }: Props) {
   const { t } = useTranslation();
   const { score } = at;
   const [search] = useSearchParams();
@@ -71,10 +76,9 @@ export function Hall({ id, songId, danceId, basis, at, sounds, context, setup, s
   const [lost, setLost] = useState(-1);
   const whole = range.kind === "all";
   const manner = useMemo(() => mannerOf(setup, whole), [setup, whole]);
-  const url = sounds.played ? `/api/sounds/${sounds.played.id}/audio` : null;
-  const music = useDecoded(context, url);
-  const calls = useCalls(id, basis, setup);
-  const voice = useDecoded(context, `/api/routines/${id}/voice?language=${setup.language}`);
+  const music = useDecoded(context, source.music);
+  const calls = useCalls(source, setup);
+  const voice = useDecoded(context, source.voice(setup.language));
   const sounding = useSounding({
     score,
     music: music.data,
@@ -98,7 +102,7 @@ export function Hall({ id, songId, danceId, basis, at, sounds, context, setup, s
   useAwake(place.playing);
   useMediaKeys(place.playing, score, { toggle: () => transport.toggle(), again, next });
   const screen = useScreen(
-    id,
+    ids?.id ?? "",
     useCallback(() => transport.now(), [transport]),
   );
 
@@ -163,7 +167,8 @@ export function Hall({ id, songId, danceId, basis, at, sounds, context, setup, s
   });
 
   const askBand = async () => {
-    await ask(api.POST("/api/songs/{pk}/band", { params: { path: { pk: songId } } }));
+    if (!ids) return;
+    await ask(api.POST("/api/songs/{pk}/band", { params: { path: { pk: ids.songId } } }));
     await sounds.refetch();
   };
   const follow = (on: boolean) => {
@@ -176,19 +181,19 @@ export function Hall({ id, songId, danceId, basis, at, sounds, context, setup, s
       <h2 className="visually-hidden">{t("run.title")}</h2>
       <SoundState
         problem={music.isError}
-        missing={sounds.loaded && !sounds.played}
-        making={[sounds.recording, sounds.band].some((sound) => sound && isGoing(sound))}
-        loading={Boolean(url) && music.isPending}
+        missing={sounds.missing}
+        making={sounds.making}
+        loading={Boolean(source.music) && music.isPending}
         quiet={elsewhere}
         held={place.playing && place.held === true}
-        onBand={() => void askBand()}
+        onBand={ids && (() => void askBand())}
         onElsewhere={() => follow(true)}
         onHeld={() => void context?.resume()}
         again={() => void music.refetch()}
       />
-      {setup.view === "quiz" ? (
+      {setup.view === "quiz" && ids ? (
         <Quiz
-          id={id}
+          id={ids.id}
           onListen={(to) => transport.hear({ from: Math.max(0, to - HEARD_SECONDS), to })}
           onLeave={() => {
             set({ view: "stage" });
@@ -224,6 +229,7 @@ export function Hall({ id, songId, danceId, basis, at, sounds, context, setup, s
       )}
       <Bar
         {...{ at, place, range, setup, set, clock, needle }}
+        visitor={!ids}
         onToggle={start}
         onAgain={again}
         onNext={next}
@@ -244,13 +250,17 @@ export function Hall({ id, songId, danceId, basis, at, sounds, context, setup, s
           onElsewhere={follow}
           onClose={() => setSettings(false)}
           joints={score.joints}
-          screen={screen}
-          routine={{
-            id,
-            title: score.title,
-            urls: needed({ id, songId, danceId }, url, setup.language),
-            prints: printsOf({ id, danceId }, setup.language),
-          }}
+          own={
+            ids && {
+              screen,
+              routine: {
+                id: ids.id,
+                title: score.title,
+                urls: needed(ids, source.music, setup.language),
+                prints: printsOf(ids, setup.language),
+              },
+            }
+          }
           onJoint={(joint) => {
             setSettings(false);
             rehearse(jointRange(joint));
@@ -261,7 +271,7 @@ export function Hall({ id, songId, danceId, basis, at, sounds, context, setup, s
   );
 }
 
-interface Ids {
+export interface Ids {
   id: string;
   songId: string;
   danceId: string;
@@ -327,7 +337,7 @@ interface SoundStateProps {
   loading: boolean;
   quiet: boolean;
   held: boolean;
-  onBand: () => void;
+  onBand: (() => void) | null;
   onElsewhere: () => void;
   onHeld: () => void;
   again: () => void;
@@ -353,7 +363,7 @@ function SoundState(props: SoundStateProps) {
       {problem ? (
         <button onClick={props.again}>{t("error.again")}</button>
       ) : (
-        <button onClick={props.onBand}>{t("song.band")}</button>
+        props.onBand && <button onClick={props.onBand}>{t("song.band")}</button>
       )}
       <button onClick={props.onElsewhere}>{t("run.elsewhere")}</button>
     </p>

@@ -1,15 +1,17 @@
 // Run: rehearse with it. Read from four metres away; hands are full.
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useTranslation } from "react-i18next";
-import { useEffect, useMemo, useState } from "react";
+import { useMemo } from "react";
 
 import { api, ask, type ScoreView } from "../../shared/api/client";
-import { useSounds } from "../../shared/sound/useSounds";
+import { isGoing, useSounds } from "../../shared/sound/useSounds";
 import { Loading, LoadingError } from "../../shared/ui/States";
-import { Hall } from "./Hall";
+import { Hall, type Ids } from "./Hall";
 import { indexed } from "./moment";
 import styles from "./RunDesk.module.css";
 import { useSetup, type Setup } from "./setup";
+import type { Source } from "./sound/useSounding";
+import { useAudioContext } from "./useAudioContext";
 
 interface Props {
   id: string;
@@ -43,34 +45,48 @@ export default function RunDesk({ id, songId, danceId, basis }: Props) {
       </main>
     );
   return (
-    <Whole
+    <Own
       key={basis}
-      {...{ id, songId, danceId, basis, context, setup, set }}
+      ids={{ id, songId, danceId }}
+      {...{ basis, context, setup, set }}
       score={score.data}
     />
   );
 }
 
-interface WholeProps extends Props {
+interface OwnProps {
+  ids: Ids;
+  basis: string;
   score: ScoreView;
   context: AudioContext | null;
   setup: Setup;
   set: (change: Partial<Setup>) => void;
 }
 
-function Whole({ score, songId, ...more }: WholeProps) {
+/** A routine of one's own, with its recording or the band. */
+function Own({ ids, basis, score, ...more }: OwnProps) {
   const at = useMemo(() => indexed(score), [score]);
-  const sounds = useSounds(songId);
-  return <Hall at={at} sounds={sounds} songId={songId} {...more} />;
-}
-
-function useAudioContext(): AudioContext | null {
-  const [context] = useState(() =>
-    typeof AudioContext === "undefined" ? null : new AudioContext({ latencyHint: "interactive" }),
+  const sounds = useSounds(ids.songId);
+  const { id } = ids;
+  const played = sounds.played?.id;
+  const source = useMemo(
+    (): Source => ({
+      key: [id, basis],
+      music: played ? `/api/sounds/${played}/audio` : null,
+      voice: (language) => `/api/routines/${id}/voice?language=${language}`,
+      calls: (language, kinds) =>
+        ask(
+          api.GET("/api/routines/{pk}/calls", {
+            params: { path: { pk: id }, query: { language, kinds } },
+          }),
+        ),
+    }),
+    [id, basis, played],
   );
-  useEffect(() => {
-    // Leaving the desk for another and coming back makes a new one.
-    return () => void context?.suspend();
-  }, [context]);
-  return context;
+  const here = {
+    missing: sounds.loaded && !sounds.played,
+    making: [sounds.recording, sounds.band].some((sound) => sound && isGoing(sound)),
+    refetch: sounds.refetch,
+  };
+  return <Hall at={at} ids={ids} source={source} sounds={here} {...more} />;
 }

@@ -22,8 +22,11 @@ interface Props {
   onClose: () => void;
   joints: Joint[];
   onJoint: (joint: Joint) => void;
-  screen: ScreenState;
-  routine: { id: string; title: string; urls: string[]; prints: Prints };
+  /** What only the owner has. */
+  own: {
+    screen: ScreenState;
+    routine: { id: string; title: string; urls: string[]; prints: Prints };
+  } | null;
 }
 
 export function Settings(props: Props) {
@@ -129,8 +132,12 @@ export function Settings(props: Props) {
             />
           </label>
         </fieldset>
-        <SecondScreen {...props.screen} />
-        <OnDevice {...props.routine} />
+        {props.own && (
+          <>
+            <SecondScreen {...props.own.screen} />
+            <OnDevice {...props.own.routine} />
+          </>
+        )}
         {joints.length > 0 && (
           <section>
             <h3>{t("run.events")}</h3>

@@ -6,7 +6,7 @@ import { useTranslation } from "react-i18next";
 
 import { api, ask, ApiError, type Schemas } from "../../shared/api/client";
 import styles from "./ClassForm.module.css";
-import { weekdayWords } from "./days";
+import { weekdayWords } from "../../shared/i18n/days";
 import { TermDates } from "./TermDates";
 
 export type ClassOut = Schemas["ClassOut"];

@@ -8,10 +8,11 @@ import { Link, useNavigate, useParams } from "react-router";
 
 import { api, ask, type Schemas } from "../../shared/api/client";
 import { Header } from "../../shared/ui/Header";
+import { SharePanel } from "../../shared/sharing/SharePanel";
 import { Loading, LoadingError } from "../../shared/ui/States";
 import { ClassForm, type ClassOut } from "./ClassForm";
 import styles from "./ClassPage.module.css";
-import { clockOf, dayWords, weekdayWords } from "./days";
+import { clockOf, dayWords, weekdayWords } from "../../shared/i18n/days";
 import { Strip } from "./Strip";
 import { TermCalendar } from "./TermCalendar";
 
@@ -55,6 +56,7 @@ export default function ClassPage() {
             <h2 id="term">{t("teach.term.title")}</h2>
             <TermCalendar of={of} dances={dances.data} />
           </section>
+          <SharePanel class_id={of.id} />
         </main>
       )}
     </>

@@ -11,7 +11,7 @@ import { Header } from "../../shared/ui/Header";
 import { Loading, LoadingError } from "../../shared/ui/States";
 import { ClassForm } from "./ClassForm";
 import styles from "./ClassesPage.module.css";
-import { clockOf, dayWords, weekdayWords } from "./days";
+import { clockOf, dayWords, weekdayWords } from "../../shared/i18n/days";
 
 type Line = Schemas["ClassLine"];
 

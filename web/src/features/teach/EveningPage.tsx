@@ -8,7 +8,7 @@ import { Link, useParams } from "react-router";
 import { api, ask } from "../../shared/api/client";
 import { Header } from "../../shared/ui/Header";
 import { Loading, LoadingError } from "../../shared/ui/States";
-import { dayWords, minutesOf } from "./days";
+import { dayWords, minutesOf } from "../../shared/i18n/days";
 import styles from "./EveningPage.module.css";
 import { LogPanel } from "./LogPanel";
 import { Programme } from "./Programme";

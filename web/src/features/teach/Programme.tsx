@@ -4,7 +4,7 @@ import clsx from "clsx";
 import { useState, type DragEvent, type KeyboardEvent } from "react";
 import { useTranslation } from "react-i18next";
 
-import { minutesOf, secondsTyped } from "./days";
+import { minutesOf, secondsTyped } from "../../shared/i18n/days";
 import styles from "./Programme.module.css";
 import type { Evening, Item, Wish } from "./useEvening";
 

@@ -7,7 +7,8 @@ import { Link, useNavigate } from "react-router";
 
 import { api, ask, type Schemas } from "../../shared/api/client";
 import { Loading, LoadingError } from "../../shared/ui/States";
-import { dayWords } from "./days";
+import { dayWords } from "../../shared/i18n/days";
+import { SharePanel } from "../../shared/sharing/SharePanel";
 import { Strip } from "./Strip";
 import styles from "./TeachDesk.module.css";
 
@@ -39,6 +40,7 @@ export default function TeachDesk({ id, danceId }: Props) {
       </section>
       <aside>
         <Prints id={id} danceId={danceId} />
+        <SharePanel routine={id} />
       </aside>
     </main>
   );

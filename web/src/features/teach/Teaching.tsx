@@ -10,7 +10,7 @@ import { Link, useParams } from "react-router";
 import { api, ask } from "../../shared/api/client";
 import { Loading, LoadingError } from "../../shared/ui/States";
 import { useAwake } from "../../shared/ui/useAwake";
-import { dayLanguage, dayWords, minutesOf } from "./days";
+import { dayLanguage, dayWords, minutesOf } from "../../shared/i18n/days";
 import { entry, entryWords, type Entry } from "./entries";
 import { StuckPicker } from "./StuckPicker";
 import styles from "./Teaching.module.css";

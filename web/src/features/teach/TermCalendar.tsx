@@ -4,7 +4,7 @@ import { Link } from "react-router";
 
 import type { Schemas } from "../../shared/api/client";
 import type { ClassOut } from "./ClassForm";
-import { dayWords, shortDay } from "./days";
+import { dayWords, shortDay } from "../../shared/i18n/days";
 import styles from "./TermCalendar.module.css";
 
 interface Props {

@@ -6,7 +6,7 @@ import { useTranslation } from "react-i18next";
 import { type Schemas } from "../../shared/api/client";
 import { upload } from "../../shared/api/upload";
 import type { ClassFacts } from "./ClassForm";
-import { shortDay } from "./days";
+import { shortDay } from "../../shared/i18n/days";
 import styles from "./TermDates.module.css";
 
 type Dates = Schemas["DatesOut"];

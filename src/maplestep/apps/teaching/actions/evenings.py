@@ -15,7 +15,7 @@ from ....formats.teaching.forms import MOST_ENTRIES, EntryForm, WishForm, added
 from ...accounts.models import User
 from ...errors import ChangedElsewhere, NotHere
 from ..models import Evening, InRepertoire
-from ..queries import entries_of, get_class, get_evening, plan_of, wish_of
+from ..queries import ends_at, entries_of, get_class, get_evening, plan_of, wish_of
 
 MOST_EVENINGS: Final = 3000
 
@@ -68,7 +68,7 @@ def begin_evening(user: User, pk: uuid.UUID) -> Evening:
     """Teaching begins: from now on items stay where they are. Raises NotHere."""
     evening = _locked(user, pk, None)
     if evening.begun_at is None:
-        evening.begun_at = timezone.now()
+        _begun(evening)
         wish = wish_of(evening)
         order = [item.key for item in plan_of(evening, wish).plan.items]
         evening.wish = wish.model_copy(update={"arrangement": order}).model_dump(mode="json")
@@ -82,7 +82,7 @@ def finish_items(user: User, pk: uuid.UUID, done: Mapping[str, int]) -> Evening:
     evening = _locked(user, pk, None)
     evening.done = {**evening.done, **done}
     if evening.begun_at is None:
-        evening.begun_at = timezone.now()
+        _begun(evening)
     _keep(evening, user)
     return evening
 
@@ -91,7 +91,7 @@ def finish_items(user: User, pk: uuid.UUID, done: Mapping[str, int]) -> Evening:
 def restart_evening(user: User, pk: uuid.UUID) -> Evening:
     """As if teaching had not begun; the log stays. Raises NotHere."""
     evening = _locked(user, pk, None)
-    evening.done, evening.begun_at = {}, None
+    evening.done, evening.begun_at, evening.ends_at = {}, None, None
     _keep(evening, user)
     return evening
 
@@ -110,6 +110,11 @@ def correct_log(user: User, pk: uuid.UUID, version: int, entries: Sequence[Entry
     evening = _locked(user, pk, version)
     _write(evening, added([], entries), user)
     return evening
+
+
+def _begun(evening: Evening) -> None:
+    evening.begun_at = timezone.now()
+    evening.ends_at = ends_at(evening)
 
 
 def _write(evening: Evening, entries: Sequence[EntryForm], user: User) -> None:

@@ -52,6 +52,7 @@ class Migration(migrations.Migration):
                 ('entries', models.JSONField(blank=True, default=list)),
                 ('done', models.JSONField(blank=True, default=dict)),
                 ('begun_at', models.DateTimeField(blank=True, null=True)),
+                ('ends_at', models.DateTimeField(blank=True, null=True)),
                 ('changed_at', models.DateTimeField(auto_now=True)),
                 ('changed_by', models.ForeignKey(null=True, on_delete=django.db.models.deletion.SET_NULL, related_name='+', to=settings.AUTH_USER_MODEL)),
                 ('taught_in', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='evenings', to='teaching.class')),

@@ -2,7 +2,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 
-import { api, ask, type CallsView, type ScoreView } from "../../../shared/api/client";
+import type { CallsView, ScoreView } from "../../../shared/api/client";
 import type { Sounding } from "./engine";
 import { tick } from "../../../shared/sound/tick";
 import { Marks, type Mark } from "./mixing";
@@ -39,21 +39,24 @@ export function useDecoded(context: AudioContext | null, url: string | null) {
   });
 }
 
+/** Where a routine's sound comes from: the owner's own way, or that of a link. */
+export interface Source {
+  /** Changes whenever what is called does. */
+  key: readonly string[];
+  music: string | null;
+  voice: (language: VoiceSetup["language"]) => string;
+  calls: (language: VoiceSetup["language"], kinds: CallKind[]) => Promise<CallsView>;
+}
+
+export type CallKind = Kind | "lead";
+
 /** The calls of these kinds at every speed. */
-export function useCalls(routineId: string, basis: string, setup: VoiceSetup) {
+export function useCalls(source: Source, setup: VoiceSetup) {
   const { language } = setup;
   const kinds = [...setup.kinds].sort();
   return useQuery({
-    queryKey: ["calls", routineId, basis, language, kinds],
-    queryFn: () =>
-      ask(
-        api.GET("/api/routines/{pk}/calls", {
-          params: {
-            path: { pk: routineId },
-            query: { language, kinds: ["lead", ...kinds] },
-          },
-        }),
-      ),
+    queryKey: ["calls", ...source.key, language, kinds],
+    queryFn: () => source.calls(language, ["lead", ...kinds]),
     staleTime: Infinity,
     placeholderData: keepPreviousData,
   });
