@@ -305,3 +305,28 @@ def test_nothing_that_is_sent_breaks_an_evening(
     # Five minutes, and keys that are none: a plan all the same.
     short = wished(ada, evening, minutes=5, fixed={"nobody": 9}, arrangement=["nobody", "x"])
     assert sum(item["seconds"] for item in short["plan"]["items"]) <= 300
+
+
+def test_a_dance_evening(ada: Api, ben: Api, routine: str, routine_file: bytes) -> None:
+    second = ok(ada.send("/api/routines/file", routine_file, "r.json"))["id"]
+    found = ok(ada.call("POST", "/api/set-list", {"routines": [routine, second]}))
+    first, other = found["entries"]
+    # Its song, and a minute to find one's place.
+    assert other["at_seconds"] == round(first["seconds"]) + 60
+    assert found["seconds"] == 2 * round(first["seconds"]) + 60
+    # 16 counts, a restart on wall 3 after 8 of them.
+    assert first["announcement"].startswith("16 counts")
+    assert "one restart: wall 3 after 8" in first["announcement"]
+    both = f"routines={routine}&routines={second}"
+    lines = ada.client.get(f"/api/set-list.m3u?{both}").content.decode().splitlines()
+    assert lines[0] == "#EXTM3U"
+    named = [line.removeprefix("#EXTINF:").split(",", 1) for line in lines[1::2]]
+    assert [(int(seconds), title) for seconds, title in named] == [
+        (round(each["seconds"]), f"{each['song']} ({each['title']})") for each in (first, other)
+    ]
+    assert all(line.endswith(".mp3") for line in lines[2::2])
+    assert ada.client.get(f"/api/set-list.pdf?language=fr&{both}").content.startswith(b"%PDF")
+    assert ben.call("POST", "/api/set-list", {"routines": [routine]})[0] == 404
+    assert ben.client.get(f"/api/set-list.m3u?{both}").status_code == 404
+    many = [str(uuid.uuid4()) for _ in range(121)]
+    assert ada.call("POST", "/api/set-list", {"routines": many})[0] == 422

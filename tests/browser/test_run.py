@@ -211,6 +211,13 @@ def test_the_floor_and_a_phone(
     expect(page.get_by_role("img", name="The class from above")).to_be_visible()
     accessible(page, "the floor on a phone")
     assert page.evaluate("document.documentElement.scrollWidth") <= 390
+    # Under the finger or the mouse the button stays where it is, and is pressed.
+    play = page.locator(".Bar__play")
+    before = play.bounding_box()
+    play.hover()
+    assert play.bounding_box() == before
+    play.click()
+    expect(play).to_contain_text("Pause")
 
 
 def test_what_was_taken_along_runs_without_network(at_desk: AtDesk, routine: Routine) -> None:

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from ..core.layout.timeline import Timeline
-from ..core.primitives.turns import clock
+from ..core.layout.timeline import EventOccurrence, Timeline
+from ..core.primitives.turns import clock, walls_in_dance
+from ..core.routine.model import EventKind
 from ..core.teaching.drills import Drill, DrillKind
 from .score import occurrence_words, place_words
 from .words import fact, text
@@ -64,6 +65,40 @@ def drill_hints(timeline: Timeline, drill: Drill) -> Iterator[str]:
         cue = timeline.occurrences[drill.joint].event.cue
         if cue:
             yield text("drill.listen", cue=cue)
+
+
+def announcement_words(timeline: Timeline) -> str:
+    """ "32 counts, 4 walls, one restart: wall 5 after 24"."""
+    sheet = timeline.routine.sheet
+    counts = sum(part.length for part in sheet.danced)
+    said = [text("announce.counts", counts=f"{float(counts):g}")]
+    if len(sheet.danced) == 1:
+        walls = walls_in_dance(sheet.danced[0].net_turn)
+        said.append(text("announce.walls", walls=walls) if walls > 1 else text("announce.wall"))
+    elif timeline.routine.order.items:
+        said.append(" ".join(item.text for item in timeline.routine.order.items))
+    said += _announced(timeline)
+    return ", ".join(said)
+
+
+def _announced(timeline: Timeline) -> Iterator[str]:
+    """The events by kind, with where they come."""
+    by_kind: dict[str, list[EventOccurrence]] = {}
+    for there in timeline.occurrences:
+        by_kind.setdefault(there.event.kind.value, []).append(there)
+    for kind, all_there in by_kind.items():
+        places = ", ".join(_announced_place(there) for there in all_there)
+        several = len(all_there) > 1
+        code = f"announce.{kind}.many" if several else f"announce.{kind}"
+        number = {"number": len(all_there)} if several else {}
+        yield text(code, places=places, **number)
+
+
+def _announced_place(there: EventOccurrence) -> str:
+    after = f"{float(there.after):g}"
+    if there.event.kind is EventKind.TAG:
+        return text("announce.end-of", wall=there.wall)
+    return text("announce.after", wall=there.wall, after=after)
 
 
 def minutes_words(seconds: int) -> str:

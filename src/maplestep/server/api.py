@@ -25,6 +25,7 @@ from ..apps.songs.api import router as songs
 from ..apps.songs.edit_api import router as song_desk
 from ..apps.songs.sound_api import router as sound
 from ..apps.teaching.api import router as teach_desk
+from ..apps.teaching.evening_api import router as evenings
 from ..apps.teaching.files_api import router as teach_files
 from ..apps.teaching.share_api import router as sharing
 from ..core.errors import MapleStepError, Message
@@ -51,6 +52,7 @@ api.add_router("", routines)
 api.add_router("", run_desk)
 api.add_router("", screens)
 api.add_router("", teach_files)
+api.add_router("", evenings)
 api.add_router("", sharing)
 api.add_router("", teach_desk)
 

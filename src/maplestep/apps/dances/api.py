@@ -156,6 +156,7 @@ class Written(Schema):
     names: Annotated[str, Query(max_length=200)] = ""
     chart: bool = False
     cautions: bool = True
+    large: bool = False
 
     def style(self) -> Style:
         """The same for the formatter."""
@@ -185,7 +186,7 @@ def _written(reading: Reading, ending: str, how: Written) -> str | bytes:
         case "json":
             return write_sheet_file(reading)
         case "pdf":
-            page = Print(style=how.style(), chart=how.chart, cautions=how.cautions)
+            page = Print(style=how.style(), chart=how.chart, cautions=how.cautions, large=how.large)
             return write_pdf(reading, page)
         case _:
             plain = not (how.language or how.counts or how.names)

@@ -21,11 +21,13 @@ Words = dict[str, str]
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Print:
-    """What goes on the page: style (language), foot chart, cautions."""
+    """What goes on the page: style (language), foot chart, cautions; ``large`` print for those
+    who see badly."""
 
     style: Style
     chart: bool = False
     cautions: bool = True
+    large: bool = False
 
 
 def write_pdf(reading: Reading, options: Print) -> bytes:
@@ -48,6 +50,7 @@ def page_html(reading: Reading, options: Print) -> str:
             parts=list(_parts(sheet, options, words)),
             notes=sheet.notes,
             cautions=options.cautions,
+            large=options.large,
         )
 
 

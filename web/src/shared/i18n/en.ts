@@ -55,7 +55,18 @@ export const en = {
     noClasses:
       "No classes yet. A class has a weekday, a time and a level; its evenings are planned to the minute and remembered.",
     calendarFile: "Calendar file",
-    setList: { title: "Dance evening" },
+    setList: {
+      title: "Dance evening",
+      playlist: "Playlist (M3U)",
+      balance: "Balance the order",
+      empty:
+        "Choose the dances of the evening; the order can be balanced: no two fast ones in a row, every level gets its turn.",
+      split: "On the same floor: {{dances}}",
+      findSplits: "Find dances that share the floor",
+      strain: "Close to the one before: both fast, the same level, or the same song.",
+      earlier: "{{title}} earlier",
+      later: "{{title}} later",
+    },
     minutes_one: "{{count}} minute",
     minutes_other: "{{count}} minutes",
     next: "Next: {{day}}",

@@ -66,7 +66,18 @@ export const fr: Words = {
     noClasses:
       "Pas encore de cours. Un cours a un jour, une heure et un niveau ; ses soirées sont préparées à la minute et gardées en mémoire.",
     calendarFile: "Fichier de calendrier",
-    setList: { title: "Soirée dansante" },
+    setList: {
+      title: "Soirée dansante",
+      playlist: "Liste de lecture (M3U)",
+      balance: "Équilibrer l’ordre",
+      empty:
+        "Choisissez les danses de la soirée ; l’ordre peut être équilibré : pas deux rapides de suite, chaque niveau a son tour.",
+      split: "Sur le même plancher : {{dances}}",
+      findSplits: "Chercher les danses qui partagent le plancher",
+      strain: "Trop proche de la précédente : rapides toutes deux, même niveau ou même musique.",
+      earlier: "{{title}} plus tôt",
+      later: "{{title}} plus tard",
+    },
     minutes_one: "{{count}} minute",
     minutes_other: "{{count}} minutes",
     next: "Prochaine fois : {{day}}",
