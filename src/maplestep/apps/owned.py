@@ -22,20 +22,47 @@ M = TypeVar("M", bound="Owned")
 
 
 class Owned(models.Model):
-    """Base of songs, dances and routines."""
+    """Base of songs, dances, routines and classes. ``changed_by`` is whose the last change was."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
     version = models.PositiveIntegerField(default=1)
     created_at = models.DateTimeField(auto_now_add=True)
     changed_at = models.DateTimeField(auto_now=True)
+    changed_by = models.ForeignKey(
+        settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True, blank=True, related_name="+"
+    )
 
     class Meta:
         abstract = True
 
+    @classmethod
+    def reached_by(cls, user: User) -> models.Q:
+        """The objects a user may see and change: their own, and those they work on together."""
+        return models.Q(owner=user)
+
+    @property
+    def changed_last_by(self) -> str:
+        """The name of whose the last change was; the owner's before there was one."""
+        return (self.changed_by or self.owner).username
+
+
+def through(model: type[models.Model], way: str, user: User) -> models.Q:
+    """The objects of a model from which a way leads to a user."""
+    # As a subquery: a row that is reached in two ways is there once, and can be locked.
+    return models.Q(pk__in=model._default_manager.filter(**{way: user}).values("pk"))
+
 
 def find(model: type[M], user: User, pk: uuid.UUID) -> M:
-    """The user's object. Somebody else's is as good as none: NotHere."""
+    """An object the user may see. Somebody else's is as good as none: NotHere."""
+    found = model._default_manager.filter(model.reached_by(user), pk=pk).first()
+    if found is None:
+        raise NotHere
+    return found
+
+
+def find_own(model: type[M], user: User, pk: uuid.UUID) -> M:
+    """An object that is the user's own, whatever others they work on. Raises NotHere."""
     found = model._default_manager.filter(owner=user, pk=pk).first()
     if found is None:
         raise NotHere
@@ -43,23 +70,25 @@ def find(model: type[M], user: User, pk: uuid.UUID) -> M:
 
 
 def lock(model: type[M], user: User, pk: uuid.UUID, version: int) -> M:
-    """The user's object, locked for a change made from ``version``; counts it up.
+    """An object the user may change, locked for a change made from ``version``; counts it up.
 
     Call inside a transaction and save the object afterwards. Raises NotHere or
     ChangedElsewhere.
     """
-    found = model._default_manager.select_for_update().filter(owner=user, pk=pk).first()
+    reached = model._default_manager.filter(model.reached_by(user), pk=pk)
+    found = reached.select_for_update(of=("self",)).first()
     if found is None:
         raise NotHere
     if found.version != version:
         raise ChangedElsewhere(found.version)
     found.version += 1
+    found.changed_by = user
     return found
 
 
 def discard(model: type[M], user: User, pk: uuid.UUID) -> None:
-    """Delete the user's object. Raises NotHere, or StillInUse when a routine needs it."""
-    found = find(model, user, pk)
+    """Delete the user's own object. Raises NotHere, or StillInUse when a routine needs it."""
+    found = find_own(model, user, pk)
     try:
         found.delete()
     except ProtectedError as error:

@@ -564,4 +564,10 @@ TEMPLATES: Final[dict[str, str]] = {
     "You have {most} links. Take one back first.": (
         "Vous avez {most} liens. Retirez-en un d’abord."
     ),
+    "At most {most} people work on this together.": (
+        "Au plus {most} personnes y travaillent ensemble."
+    ),
+    "This is yours already. Send the link to a colleague.": (
+        "C’est déjà à vous. Envoyez le lien à un collègue."
+    ),
 }

@@ -28,6 +28,7 @@ from ..apps.teaching.api import router as teach_desk
 from ..apps.teaching.evening_api import router as evenings
 from ..apps.teaching.files_api import router as teach_files
 from ..apps.teaching.share_api import router as sharing
+from ..apps.teaching.together_api import router as together
 from ..core.errors import MapleStepError, Message
 from ..messages.errors import error_words
 
@@ -54,6 +55,7 @@ api.add_router("", screens)
 api.add_router("", teach_files)
 api.add_router("", evenings)
 api.add_router("", sharing)
+api.add_router("", together)
 api.add_router("", teach_desk)
 
 _STATUS: dict[type[MapleStepError], int] = {

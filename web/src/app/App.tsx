@@ -21,6 +21,7 @@ const ClassesPage = desk(() => import("../features/teach/ClassesPage"));
 const ClassPage = desk(() => import("../features/teach/ClassPage"));
 const EveningPage = desk(() => import("../features/teach/EveningPage"));
 const Teaching = desk(() => import("../features/teach/Teaching"));
+const JoinPage = desk(() => import("../features/teach/JoinPage"));
 const SetListPage = desk(() => import("../features/teach/SetListPage"));
 const SharedPage = desk(() => import("./SharedPage"));
 const DanceAlone = desk(() => import("../features/steps/DanceAlone"));
@@ -98,6 +99,7 @@ function Gate() {
       <Route path="/classes/:id" element={<ClassPage />} />
       <Route path="/evenings/:id" element={<EveningPage />} />
       <Route path="/evenings/:id/teach" element={<Teaching />} />
+      <Route path="/join/:token" element={<JoinPage />} />
       <Route path="/evening" element={<SetListPage />} />
       <Route path="/scans/:id" element={<ScanPage />} />
       <Route path="*" element={<Navigate to="/" replace />} />

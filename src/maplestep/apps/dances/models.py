@@ -5,7 +5,8 @@ from __future__ import annotations
 from django.conf import settings
 from django.db import models
 
-from ..owned import Owned
+from ..accounts.models import User
+from ..owned import Owned, through
 
 
 class Dance(Owned):
@@ -25,6 +26,16 @@ class Dance(Owned):
 
     def __str__(self) -> str:
         return self.title
+
+    @classmethod
+    def reached_by(cls, user: User) -> models.Q:
+        """One's own, and those of routines one works on with others."""
+        return (
+            models.Q(owner=user)
+            | through(cls, "routine__together__user", user)
+            | through(cls, "routine__danced_by__taught_in__together__user", user)
+            | through(cls, "routine__danced_by__taught_in__owner", user)
+        )
 
 
 class Draft(models.Model):

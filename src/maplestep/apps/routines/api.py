@@ -19,6 +19,7 @@ from ...core.routine.sequence import MAX_TEXT as MAX_SEQUENCE
 from ...core.sheet.write.figures_used import self_contained
 from ...formats.routine.routine_file import EventForm, PinForm, Text, Title, write_routine
 from ...views.timeline import TimelineView
+from ..accounts.models import User
 from ..dances.models import Dance
 from ..dances.queries import reading_of
 from ..http import ErrorForm, Revision, json_answer, read_upload, user_of
@@ -92,7 +93,7 @@ class RoutineIn(Schema):
 
 
 class ShelfRoutine(Schema):
-    """A routine on the shelf."""
+    """A routine on the shelf; ``by`` is whose it is when somebody shares the work on it."""
 
     id: uuid.UUID
     title: str
@@ -103,6 +104,7 @@ class ShelfRoutine(Schema):
     hits: int
     phrases: int
     to_settle: int
+    by: str
     changed_at: datetime
 
 
@@ -147,7 +149,7 @@ def shelf(request: HttpRequest) -> Shelf:
     """Routines, dances and songs, each with its state."""
     user = user_of(request)
     return Shelf(
-        routines=[_shelf_routine(routine) for routine in shelf_routines(user)],
+        routines=[_shelf_routine(routine, user) for routine in shelf_routines(user)],
         dances=[
             ShelfThing(
                 id=dance.id,
@@ -170,13 +172,14 @@ def shelf(request: HttpRequest) -> Shelf:
     )
 
 
-def _shelf_routine(routine: Routine) -> ShelfRoutine:
+def _shelf_routine(routine: Routine, user: User) -> ShelfRoutine:
     return ShelfRoutine(
         id=routine.id,
         title=str(routine),
         song_id=routine.song_id,
         dance_id=routine.dance_id,
         song_title=routine.song.title,
+        by="" if routine.owner == user else routine.owner.username,
         changed_at=routine.changed_at,
         **(routine.summary or {}),
     )

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from django.conf import settings
 from django.db import models
 from django.utils import timezone
 
+from ..accounts.models import User
 from ..dances.models import Dance
-from ..owned import Owned
+from ..owned import Owned, through
 from ..songs.models import Song
 
 
@@ -36,6 +38,16 @@ class Routine(Owned):
     def __str__(self) -> str:
         return self.title or self.dance.title
 
+    @classmethod
+    def reached_by(cls, user: User) -> models.Q:
+        """One's own, those one has been asked to work on, and those of such a class."""
+        return (
+            models.Q(owner=user)
+            | through(cls, "together__user", user)
+            | through(cls, "danced_by__taught_in__together__user", user)
+            | through(cls, "danced_by__taught_in__owner", user)
+        )
+
 
 class Quiz(models.Model):
     """How well its owner knows a routine: ``cards`` holds [box, round asked in] by question,
@@ -55,6 +67,7 @@ class Screen(models.Model):
 
     token = models.CharField(max_length=40, unique=True)
     routine = models.ForeignKey(Routine, on_delete=models.CASCADE)
+    shown_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, null=True)
     version = models.PositiveIntegerField(default=0)
     seconds = models.FloatField(default=0.0)
     speed = models.FloatField(default=1.0)

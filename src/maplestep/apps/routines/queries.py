@@ -40,7 +40,7 @@ class Summary(TypedDict):
 
 def get_routine(user: User, pk: uuid.UUID) -> Routine:
     """One of the user's routines with song, dance and events. Raises NotHere."""
-    found = whole_routines(Routine.objects.filter(owner=user, pk=pk)).first()
+    found = whole_routines(Routine.objects.filter(Routine.reached_by(user), pk=pk)).first()
     if found is None:
         raise NotHere
     return found
@@ -102,19 +102,21 @@ def cards_of(quiz: Quiz) -> dict[str, Card]:
 
 def shelf_routines(user: User) -> list[Routine]:
     """The user's routines, each with a summary that is up to date."""
-    routines = list(whole_routines(Routine.objects.filter(owner=user)))
+    routines = list(whole_routines(Routine.objects.filter(Routine.reached_by(user))))
     _refresh(routines)
     return routines
 
 
 def _refresh(routines: Iterable[Routine]) -> None:
-    # One user's shelf: figures of one's own change how every sheet is read.
+    # Figures of one's own change how every sheet is read.
     routines = list(routines)
-    mark = figures_mark(routines[0].owner) if routines else ""
-    stale = [r for r in routines if r.summary is None or r.summary_of != _versions(r, mark)]
+    marks = {owner: figures_mark(owner) for owner in {routine.owner for routine in routines}}
+    stale = [
+        r for r in routines if r.summary is None or r.summary_of != _versions(r, marks[r.owner])
+    ]
     for routine in stale:
         routine.summary = summarise(routine)
-        routine.summary_of = _versions(routine, mark)
+        routine.summary_of = _versions(routine, marks[routine.owner])
     # changed_at must stay: the user changed nothing.
     Routine.objects.bulk_update(stale, ["summary", "summary_of"])
 
@@ -134,7 +136,9 @@ def basis_of(routine: Routine) -> str:
 
 def get_versions(user: User, pk: uuid.UUID) -> Routine:
     """One of the user's routines for its versions alone. Raises NotHere."""
-    found = Routine.objects.filter(owner=user, pk=pk).select_related("song", "dance", "owner")
+    found = Routine.objects.filter(Routine.reached_by(user), pk=pk).select_related(
+        "song", "dance", "owner"
+    )
     routine = found.first()
     if routine is None:
         raise NotHere

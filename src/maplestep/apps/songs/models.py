@@ -10,7 +10,8 @@ from django.db.models.signals import post_delete
 from django.dispatch import receiver
 
 from ...core.song.model import Groove, PhraseKind
-from ..owned import Owned
+from ..accounts.models import User
+from ..owned import Owned, through
 
 
 class Song(Owned):
@@ -48,6 +49,16 @@ class Song(Owned):
 
     def __str__(self) -> str:
         return self.title
+
+    @classmethod
+    def reached_by(cls, user: User) -> models.Q:
+        """One's own, and those of routines one works on with others."""
+        return (
+            models.Q(owner=user)
+            | through(cls, "routine__together__user", user)
+            | through(cls, "routine__danced_by__taught_in__together__user", user)
+            | through(cls, "routine__danced_by__taught_in__owner", user)
+        )
 
 
 class Phrase(models.Model):
@@ -107,6 +118,11 @@ class Sound(Owned):
 
     def __str__(self) -> str:
         return self.name or self.kind
+
+    @classmethod
+    def reached_by(cls, user: User) -> models.Q:
+        """The sounds of every song one may see."""
+        return models.Q(song__in=Song.objects.filter(Song.reached_by(user)).values("pk"))
 
     @property
     def path(self) -> Path:

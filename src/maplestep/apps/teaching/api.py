@@ -285,7 +285,9 @@ def evening_out(evening: Evening) -> EveningOut:
 @router.get("/classes", response=list[ClassLine])
 def classes(request: HttpRequest) -> list[ClassLine]:
     """The classes of the week, with what sticks in each."""
-    found = Class.objects.filter(owner=user_of(request)).prefetch_related("evenings", "repertoire")
+    found = Class.objects.filter(Class.reached_by(user_of(request))).prefetch_related(
+        "evenings", "repertoire"
+    )
     return [
         ClassLine(
             id=each.pk, name=each.name, weekday=each.weekday, starts_at=f"{each.starts_at:%H:%M}",
@@ -309,7 +311,7 @@ def calendar(request: HttpRequest) -> HttpResponse:
     """All classes as a calendar."""
     infos = [
         info
-        for each in Class.objects.filter(owner=user_of(request))
+        for each in Class.objects.filter(Class.reached_by(user_of(request)))
         if (info := class_info(each)) is not None
     ]
     answer = HttpResponse(write_calendar(infos), content_type="text/calendar; charset=utf-8")
@@ -393,7 +395,7 @@ def classes_of(request: HttpRequest, pk: uuid.UUID) -> list[TaughtClassOut]:
     routine = get_routine(user, pk)
     timeline = laid_out(routine)
     found = []
-    for each in Class.objects.filter(owner=user):
+    for each in Class.objects.filter(Class.reached_by(user)):
         kept = memory_of(each).get(str(pk))
         dances = each.repertoire.filter(routine=routine).exists()
         taught = Taught(title=str(routine), timeline=timeline, remembered=kept)

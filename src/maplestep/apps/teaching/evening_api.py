@@ -1,4 +1,4 @@
-"""The dance evening: a set list in a balanced order, what to announce, which dances share a floor."""
+"""The dance evening: a set list in a balanced order, what to announce, who shares a floor."""
 
 from __future__ import annotations
 
@@ -120,7 +120,8 @@ def printed(request: HttpRequest, of: Query[SetQuery]) -> HttpResponse:
 
 def _found(user: User, routines: Sequence[uuid.UUID]) -> dict[uuid.UUID, tuple[Routine, Timeline]]:
     """The user's routines in the order given. Raises NotHere."""
-    kept = {r.pk: r for r in whole_routines().filter(owner=user, pk__in=routines)}
+    reached = Routine.objects.filter(Routine.reached_by(user), pk__in=routines)
+    kept = {r.pk: r for r in whole_routines(reached)}
     if set(routines) != set(kept):
         raise NotHere
     return {pk: (kept[pk], laid_out(kept[pk])) for pk in dict.fromkeys(routines)}

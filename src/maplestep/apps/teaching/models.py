@@ -9,7 +9,8 @@ from django.conf import settings
 from django.core.validators import MaxValueValidator, MinValueValidator
 from django.db import models
 
-from ..owned import Owned
+from ..accounts.models import User
+from ..owned import Owned, through
 from ..routines.models import Routine
 
 MAX_NAME: Final = 80
@@ -42,6 +43,64 @@ class Class(Owned):
 
     def __str__(self) -> str:
         return self.name
+
+    @classmethod
+    def reached_by(cls, user: User) -> models.Q:
+        """One's own, and those one teaches with others."""
+        return models.Q(owner=user) | through(cls, "together__user", user)
+
+
+class Together(models.Model):
+    """Somebody who works on a class or a routine with its owner, and may change it.
+
+    One of ``taught_in`` and ``routine`` is set.
+    """
+
+    user = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
+    taught_in = models.ForeignKey(
+        Class, on_delete=models.CASCADE, null=True, blank=True, related_name="together"
+    )
+    routine = models.ForeignKey(
+        Routine, on_delete=models.CASCADE, null=True, blank=True, related_name="together"
+    )
+    joined_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("joined_at",)
+        constraints = (
+            models.CheckConstraint(
+                condition=models.Q(routine__isnull=False) ^ models.Q(taught_in__isnull=False),
+                name="together_on_routine_or_class",
+            ),
+            models.UniqueConstraint(fields=("user", "taught_in"), name="once_in_a_class"),
+            models.UniqueConstraint(fields=("user", "routine"), name="once_on_a_routine"),
+        )
+
+    def __str__(self) -> str:
+        return f"{self.user} on {self.routine or self.taught_in}"
+
+
+class Invitation(models.Model):
+    """A link that makes whoever opens it first, signed in, one who works on a class or a routine.
+
+    One of ``taught_in`` and ``routine`` is set; it is deleted when it was used.
+    """
+
+    token = models.CharField(max_length=64, unique=True)
+    taught_in = models.ForeignKey(Class, on_delete=models.CASCADE, null=True, blank=True)
+    routine = models.ForeignKey(Routine, on_delete=models.CASCADE, null=True, blank=True)
+    expires_at = models.DateTimeField()
+
+    class Meta:
+        constraints = (
+            models.CheckConstraint(
+                condition=models.Q(routine__isnull=False) ^ models.Q(taught_in__isnull=False),
+                name="invitation_to_routine_or_class",
+            ),
+        )
+
+    def __str__(self) -> str:
+        return f"invitation to {self.routine or self.taught_in}"
 
 
 class InRepertoire(models.Model):

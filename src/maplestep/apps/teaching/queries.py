@@ -33,7 +33,10 @@ def get_class(user: User, pk: uuid.UUID) -> Class:
 
 def get_evening(user: User, pk: uuid.UUID) -> Evening:
     """An evening of one of the user's classes. Raises NotHere."""
-    found = Evening.objects.filter(taught_in__owner=user, pk=pk).select_related("taught_in__owner")
+    classes = Class.objects.filter(Class.reached_by(user)).values("pk")
+    found = Evening.objects.filter(taught_in__in=classes, pk=pk).select_related(
+        "taught_in__owner", "changed_by"
+    )
     evening = found.first()
     if evening is None:
         raise NotHere
@@ -133,11 +136,12 @@ def repertoire_of(taught_in: Class) -> list[Routine]:
 
 
 def taught_routines(
-    owner: User, names: Iterable[str], memory: dict[str, Remembered]
+    user: User, names: Iterable[str], memory: dict[str, Remembered]
 ) -> dict[str, Taught]:
     """The routines of these ids that there still are, laid out, in this order."""
     wanted = [uuid.UUID(name) for name in names if _is_id(name)]
-    found = {r.pk: r for r in whole_routines().filter(owner=owner, pk__in=wanted)}
+    reached = Routine.objects.filter(Routine.reached_by(user), pk__in=wanted)
+    found = {r.pk: r for r in whole_routines(reached)}
     return {
         str(pk): Taught(
             title=str(found[pk]),

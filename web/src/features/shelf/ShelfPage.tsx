@@ -114,6 +114,7 @@ function RoutineRow({ routine }: { routine: Routine }) {
         <strong>{routine.title}</strong>
         <span className="soft">
           {t("to")} {routine.song_title}
+          {routine.by && ` · ${t("together.by", { name: routine.by })}`}
         </span>
       </Link>
       <State routine={routine} />

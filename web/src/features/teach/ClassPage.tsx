@@ -9,6 +9,7 @@ import { Link, useNavigate, useParams } from "react-router";
 import { api, ask, type Schemas } from "../../shared/api/client";
 import { Header } from "../../shared/ui/Header";
 import { SharePanel } from "../../shared/sharing/SharePanel";
+import { TogetherPanel } from "../../shared/sharing/TogetherPanel";
 import { Loading, LoadingError } from "../../shared/ui/States";
 import { ClassForm, type ClassOut } from "./ClassForm";
 import styles from "./ClassPage.module.css";
@@ -56,7 +57,10 @@ export default function ClassPage() {
             <h2 id="term">{t("teach.term.title")}</h2>
             <TermCalendar of={of} dances={dances.data} />
           </section>
-          <SharePanel class_id={of.id} />
+          <div className={styles.together}>
+            <SharePanel class_id={of.id} />
+            <TogetherPanel class_id={of.id} />
+          </div>
         </main>
       )}
     </>

@@ -9,6 +9,7 @@ import { api, ask, type Schemas } from "../../shared/api/client";
 import { Loading, LoadingError } from "../../shared/ui/States";
 import { dayWords } from "../../shared/i18n/days";
 import { SharePanel } from "../../shared/sharing/SharePanel";
+import { TogetherPanel } from "../../shared/sharing/TogetherPanel";
 import { Strip } from "./Strip";
 import styles from "./TeachDesk.module.css";
 
@@ -41,6 +42,7 @@ export default function TeachDesk({ id, danceId }: Props) {
       <aside>
         <Prints id={id} danceId={danceId} />
         <SharePanel routine={id} />
+        <TogetherPanel routine={id} />
       </aside>
     </main>
   );

@@ -46,6 +46,6 @@ export function secondsTyped(said: string): number | null {
 }
 
 function fromISO(day: string): Date {
-  const [year = 0, month = 1, date = 1] = day.split("-").map(Number);
+  const [year = 0, month = 1, date = 1] = day.slice(0, 10).split("-").map(Number);
   return new Date(year, month - 1, date);
 }

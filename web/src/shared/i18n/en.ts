@@ -44,6 +44,21 @@ export const en = {
     steps: "Steps",
     backTo: "← {{title}}",
   },
+  together: {
+    title: "Working together",
+    changed: "Changed last by {{name}}, {{day}}",
+    of: "This belongs to {{name}}.",
+    by: "with {{name}}",
+    invite: "Invite a colleague",
+    send: "Send this to one colleague. Whoever opens it first, signed in, may change everything here; it works until {{day}}.",
+    leave: "Leave",
+    letGo: "Let go",
+    joinTitle: "A colleague asks you to work together",
+    joinLead:
+      "You will see and may change what they share with you. It stays theirs; you can leave at any time.",
+    join: "Join",
+    gone: "This invitation has been used, or its time is over. Ask for a new one.",
+  },
   teach: {
     classes: "Classes",
     newClass: "New class",

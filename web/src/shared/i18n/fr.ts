@@ -54,6 +54,21 @@ export const fr: Words = {
     steps: "Pas",
     backTo: "← {{title}}",
   },
+  together: {
+    title: "Travailler ensemble",
+    changed: "Modifié en dernier par {{name}}, {{day}}",
+    of: "Ceci appartient à {{name}}.",
+    by: "avec {{name}}",
+    invite: "Inviter un collègue",
+    send: "Envoyez ceci à un collègue. Qui l’ouvre en premier, connecté, peut tout modifier ici ; valable jusqu’au {{day}}.",
+    leave: "Quitter",
+    letGo: "Écarter",
+    joinTitle: "Un collègue vous propose de travailler ensemble",
+    joinLead:
+      "Vous verrez et pourrez modifier ce qui est partagé avec vous. Cela reste à votre collègue ; vous pouvez quitter à tout moment.",
+    join: "Accepter",
+    gone: "Cette invitation a servi, ou son temps est passé. Demandez-en une nouvelle.",
+  },
   teach: {
     classes: "Cours",
     newClass: "Nouveau cours",

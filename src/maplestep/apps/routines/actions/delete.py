@@ -5,10 +5,10 @@ from __future__ import annotations
 import uuid
 
 from ...accounts.models import User
-from ...owned import find
+from ...owned import discard
 from ..models import Routine
 
 
 def delete_routine(user: User, pk: uuid.UUID) -> None:
-    """Delete a routine. Raises NotHere."""
-    find(Routine, user, pk).delete()
+    """Delete a routine of one's own. Raises NotHere."""
+    discard(Routine, user, pk)

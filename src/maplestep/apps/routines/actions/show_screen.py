@@ -23,14 +23,14 @@ def open_screen(user: User, pk: uuid.UUID) -> Screen:
     """A new screen of a routine; those whose time is over go. Raises NotHere."""
     routine = get_routine(user, pk)
     Screen.objects.filter(changed_at__lt=timezone.now() - LASTS).delete()
-    return Screen.objects.create(routine=routine, token=secrets.token_urlsafe(16))
+    return Screen.objects.create(routine=routine, shown_by=user, token=secrets.token_urlsafe(16))
 
 
 def move_screen(
     user: User, token: str, *, seconds: float, speed: float, playing: bool, counting: bool
 ) -> None:
     """Where the running device is now. Raises NotHere."""
-    moved = Screen.objects.filter(token=token, routine__owner=user).update(
+    moved = Screen.objects.filter(token=token, shown_by=user).update(
         seconds=seconds, speed=speed, playing=playing, counting=counting,
         version=F("version") + 1, changed_at=timezone.now(),
     )  # fmt: skip
@@ -40,7 +40,7 @@ def move_screen(
 
 def close_screen(user: User, token: str) -> None:
     """Take a screen down; whoever looks at it is told. Raises NotHere."""
-    gone, _ = Screen.objects.filter(token=token, routine__owner=user).delete()
+    gone, _ = Screen.objects.filter(token=token, shown_by=user).delete()
     if not gone:
         raise NotHere
 

@@ -81,14 +81,28 @@ def _checked(facts: ClassFacts) -> dict[str, object]:
 
 @transaction.atomic
 def save_repertoire(user: User, pk: uuid.UUID, routines: Sequence[uuid.UUID]) -> Class:
-    """What a class dances. Raises NotHere."""
+    """What a class dances. Everybody adds routines of their own: whoever works on a class reaches
+    all it dances, and nobody hands on what somebody else has let them see. Raises NotHere."""
     taught_in = get_class(user, pk)
     wanted = list(dict.fromkeys(routines))
     own = set(Routine.objects.filter(owner=user, pk__in=wanted).values_list("pk", flat=True))
-    if own != set(wanted):
+    # What the class dances already may stay there, whosever it is.
+    kept = set(taught_in.repertoire.values_list("routine_id", flat=True))
+    if not set(wanted) <= own | kept:
         raise NotHere
     taught_in.repertoire.all().delete()
     InRepertoire.objects.bulk_create(
         InRepertoire(taught_in=taught_in, routine_id=routine) for routine in wanted
     )
     return taught_in
+
+
+def add_to_repertoire(user: User, taught_in: Class, routines: Sequence[uuid.UUID]) -> None:
+    """Add what a class does not dance yet; only routines of one's own. Raises NotHere."""
+    kept = set(taught_in.repertoire.values_list("routine_id", flat=True))
+    new = [routine for routine in dict.fromkeys(routines) if routine not in kept]
+    if Routine.objects.filter(owner=user, pk__in=new).count() != len(new):
+        raise NotHere
+    InRepertoire.objects.bulk_create(
+        InRepertoire(taught_in=taught_in, routine_id=routine) for routine in new
+    )

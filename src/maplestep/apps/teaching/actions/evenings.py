@@ -14,8 +14,9 @@ from ....core.errors import Message, TeachingError
 from ....formats.teaching.forms import MOST_ENTRIES, EntryForm, WishForm, added
 from ...accounts.models import User
 from ...errors import ChangedElsewhere, NotHere
-from ..models import Evening, InRepertoire
+from ..models import Evening
 from ..queries import ends_at, entries_of, get_class, get_evening, plan_of, wish_of
+from .classes import add_to_repertoire
 
 MOST_EVENINGS: Final = 3000
 
@@ -57,8 +58,7 @@ def save_wish(user: User, pk: uuid.UUID, version: int, wish: WishForm) -> Evenin
     plan = plan_of(evening, wish)
     if set(plan.routines) != set(wish.routines):
         raise NotHere
-    for name in plan.routines:
-        InRepertoire.objects.get_or_create(taught_in=evening.taught_in, routine_id=uuid.UUID(name))
+    add_to_repertoire(user, evening.taught_in, [uuid.UUID(name) for name in plan.routines])
     _keep(evening, user)
     return evening
 

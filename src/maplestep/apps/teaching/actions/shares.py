@@ -14,11 +14,11 @@ from ....core.errors import Message, TeachingError
 from ....core.sheet.write.figures_used import self_contained
 from ...accounts.models import User
 from ...errors import NotHere
+from ...owned import find_own
 from ...routines.actions.bring_in import store_routine
 from ...routines.models import Routine
-from ...routines.queries import get_routine, reading_of_routine, routine_form, whole_routines
-from ..models import Share
-from ..queries import get_class
+from ...routines.queries import reading_of_routine, routine_form, whole_routines
+from ..models import Class, Share
 
 MOST_SHARES: Final = 300
 _TOKEN_BYTES: Final = 24
@@ -33,7 +33,7 @@ def open_share(
     days: int | None,
     recording: bool,
 ) -> Share:
-    """A new link. Raises NotHere or TeachingError."""
+    """A new link; only the owner makes one. Raises NotHere or TeachingError."""
     if (routine is None) is (taught_in is None):
         raise TeachingError("Say which routine or which class is shared.", field="routine")
     if Share.objects.filter(owner=user).count() >= MOST_SHARES:
@@ -44,8 +44,8 @@ def open_share(
     return Share.objects.create(
         owner=user,
         token=secrets.token_urlsafe(_TOKEN_BYTES),
-        routine=get_routine(user, routine) if routine else None,
-        taught_in=get_class(user, taught_in) if taught_in else None,
+        routine=find_own(Routine, user, routine) if routine else None,
+        taught_in=find_own(Class, user, taught_in) if taught_in else None,
         recording=recording,
         expires_at=timezone.now() + timedelta(days=days) if days else None,
     )
