@@ -8,6 +8,7 @@ from ..core.layout.timeline import EventOccurrence, Timeline
 from ..core.primitives.turns import clock, walls_in_dance
 from ..core.routine.model import EventKind
 from ..core.teaching.drills import Drill, DrillKind
+from ..core.teaching.lesson import parts_danced
 from .score import occurrence_words, place_words
 from .words import fact, text
 
@@ -28,7 +29,14 @@ def drill_words(timeline: Timeline, drill: Drill) -> str:
         phrased = bool(timeline.routine.order.items)
         return text("drill.whole-part", name=drill.part) if phrased else text("drill.whole")
     section = fact("section", drill.section) or fact("part", drill.part)
+    if drill.kind is DrillKind.LEARN and _is_own(timeline, drill):
+        section = fact("part", drill.part)
     return text(f"drill.{kind.value}", **_facts(drill, section))
+
+
+def _is_own(timeline: Timeline, drill: Drill) -> bool:
+    """Are these the steps of a tag, bridge or ending?"""
+    return all(part.name != drill.part for part in parts_danced(timeline))
 
 
 def _facts(drill: Drill, section: str) -> dict[str, str]:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import uuid
 from datetime import date, datetime, time
-from typing import Annotated
+from typing import Annotated, Final
 
 from django.http import HttpRequest, HttpResponse
 from ninja import File, Query, Router, Schema, Status
@@ -61,6 +61,7 @@ from .queries import (
 router = Router(tags=["teach"])
 TimeOfDay = Annotated[str, Field(pattern=r"^([01]\d|2[0-3]):[0-5]\d(:[0-5]\d)?$")]
 """As the clock of the hall shows it: "19:30"."""
+MOST_SHOWN: Final = 120
 
 
 class ClassIn(Schema):
@@ -107,8 +108,8 @@ class EveningLine(Schema):
 
 
 class ClassOut(ClassIn):
-    """A class with the days it meets. ``next_evening`` is None when the term is over;
-    ``overlaps`` names classes at the same time."""
+    """A class with the days it meets. ``next_evening`` is None when the term is over; of its
+    evenings the last ones are told; ``overlaps`` names classes at the same time."""
 
     id: uuid.UUID
     version: int
@@ -116,6 +117,7 @@ class ClassOut(ClassIn):
     next_evening: date | None
     days: list[date]
     evenings: list[EveningLine]
+    evenings_total: int
     overlaps: list[str]
     repertoire: list[uuid.UUID]
 
@@ -206,6 +208,7 @@ class DatesOut(Schema):
 def class_out(taught_in: Class) -> ClassOut:
     """A stored class as the API gives it."""
     term = term_of(taught_in)
+    lately = taught_in.evenings.order_by("-day")[:MOST_SHOWN]
     others = Class.objects.filter(owner=taught_in.owner, weekday=taught_in.weekday)
     return ClassOut(
         id=taught_in.pk,
@@ -225,7 +228,8 @@ def class_out(taught_in: Class) -> ClassOut:
         levels=list(LEVELS),
         next_evening=term.next_from(today_of(taught_in)),
         days=term.days(),
-        evenings=[_line(evening) for evening in taught_in.evenings.all()],
+        evenings=[_line(evening) for evening in reversed(lately)],
+        evenings_total=taught_in.evenings.count(),
         overlaps=[
             each.name for each in others.exclude(pk=taught_in.pk) if _overlap(each, taught_in)
         ],
@@ -242,15 +246,15 @@ def _overlap(one: Class, other: Class) -> bool:
 
 
 def _line(evening: Evening) -> EveningLine:
-    entries = entries_of(evening)
-    titles = dict.fromkeys(entry.title for entry in entries if entry.title)
+    # As they were stored, and checked then: a class may have a thousand evenings.
+    titles = dict.fromkeys(entry.get("title", "") for entry in evening.entries)
     return EveningLine(
         id=evening.pk,
         day=evening.day,
         begun=evening.begun_at is not None,
-        people=max((entry.number for entry in entries), default=0),
-        dances=list(titles),
-        stuck=sum(entry.kind == "stuck" for entry in entries),
+        people=max((entry.get("number", 0) for entry in evening.entries), default=0),
+        dances=[title for title in titles if title],
+        stuck=sum(entry["kind"] == "stuck" for entry in evening.entries),
     )
 
 
@@ -293,7 +297,7 @@ def classes(request: HttpRequest) -> list[ClassLine]:
             id=each.pk, name=each.name, weekday=each.weekday, starts_at=f"{each.starts_at:%H:%M}",
             minutes=each.minutes, level=each.level,
             next_evening=term_of(each).next_from(today_of(each)),
-            dances=each.repertoire.count(),
+            dances=len(each.repertoire.all()),
             sticks=[kept.title for kept in next_up(memory_of(each).values()) if kept.sticks],
         )
         for each in found

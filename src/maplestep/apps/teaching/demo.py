@@ -1,5 +1,5 @@
 """The demo's village hall: two classes, six weeks of logs in which something stuck, a plan for the
-next evening."""
+next evening, one shared page."""
 
 from __future__ import annotations
 
@@ -17,6 +17,7 @@ from ..routines.models import Routine
 from ..routines.queries import laid_out
 from .actions.classes import ClassFacts, create_class, save_repertoire
 from .actions.evenings import add_entries, open_evening, save_wish
+from .actions.shares import open_share
 from .models import Class
 from .queries import term_of, today_of
 
@@ -53,7 +54,9 @@ def load_classes(user: User) -> None:
     ):
         taught_in = create_class(user, facts)
         _log(user, taught_in, weeks, people, routines)
-    _tonight(user, Class.objects.get(owner=user, name="Tuesday beginners"), routines)
+    tuesday = Class.objects.get(owner=user, name="Tuesday beginners")
+    _tonight(user, tuesday, routines)
+    open_share(user, routine=None, taught_in=tuesday.pk, days=365, recording=False)
 
 
 def _facts(name: str, *, weekday: int, level: str, minutes: int) -> ClassFacts:

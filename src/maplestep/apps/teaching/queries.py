@@ -5,15 +5,17 @@ from __future__ import annotations
 import uuid
 from collections.abc import Iterable
 from datetime import date, datetime, timedelta
+from functools import lru_cache
 from typing import Final
 from zoneinfo import ZoneInfo
 
+from django.db.models import Count, Max, Sum
 from django.utils import timezone
 from pydantic import TypeAdapter
 
 from ...core.teaching.review import LoggedEvening, Remembered, remembered
 from ...formats.teaching.calendar import ClassInfo
-from ...formats.teaching.forms import EntryForm, WishForm
+from ...formats.teaching.forms import EntryForm, WishForm, stored_entry
 from ...services.lessons import PlannedEvening, Taught, plan_lessons
 from ...services.term import Term
 from ..accounts.models import User
@@ -114,18 +116,28 @@ def wish_of(evening: Evening) -> WishForm:
 
 
 def memory_of(taught_in: Class, before: date | None = None) -> dict[str, Remembered]:
-    """What a class remembers, of all evenings or of those before a day, by routine."""
-    evenings = taught_in.evenings.only("day", "entries")
+    """What a class remembers, of all evenings or of those before a day, by routine.
+
+    Five years of evenings are not gone through again for every page: the answer is kept as long
+    as none of them has changed.
+    """
+    evenings = taught_in.evenings.all()
     if before is not None:
         evenings = evenings.filter(day__lt=before)
-    return remembered(_logged(evenings))
+    mark = evenings.aggregate(count=Count("pk"), versions=Sum("version"), last=Max("changed_at"))
+    return _memory(taught_in.pk, before, tuple(mark.values()))
 
 
-def _logged(evenings: Iterable[Evening]) -> Iterable[LoggedEvening]:
-    for evening in evenings:
-        if evening.entries:
-            entries = tuple(form.entry() for form in entries_of(evening))
-            yield LoggedEvening(evening.day.toordinal(), entries)
+@lru_cache(maxsize=64)
+def _memory(pk: uuid.UUID, before: date | None, mark: tuple[object, ...]) -> dict[str, Remembered]:
+    evenings = Evening.objects.filter(taught_in=pk)
+    if before is not None:
+        evenings = evenings.filter(day__lt=before)
+    return remembered(
+        LoggedEvening(day.toordinal(), tuple(map(stored_entry, stored)))
+        for day, stored in evenings.values_list("day", "entries")
+        if stored
+    )
 
 
 def repertoire_of(taught_in: Class) -> list[Routine]:

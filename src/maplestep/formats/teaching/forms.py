@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from fractions import Fraction
-from typing import Annotated, Final
+from typing import Annotated, Any, Final
 
 from pydantic import Field, field_validator
 
@@ -72,6 +72,16 @@ class EntryForm(Form):
             self.kind, self.routine, self.title, self.part, self.section,
             Fraction(self.at) if self.at else None, self.label, self.number, self.words,
         )  # fmt: skip
+
+
+def stored_entry(kept: Mapping[str, Any]) -> Entry:
+    """A line as it was stored, which was checked then: five years of them are read at once."""
+    at = kept.get("at")
+    return Entry(
+        Logged(kept["kind"]), kept.get("routine", ""), kept.get("title", ""),
+        kept.get("part", ""), kept.get("section", ""), Fraction(at) if at else None,
+        kept.get("label", ""), kept.get("number", 0), kept.get("words", ""),
+    )  # fmt: skip
 
 
 def added(kept: Iterable[EntryForm], new: Iterable[EntryForm]) -> list[EntryForm]:

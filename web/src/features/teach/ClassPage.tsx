@@ -112,7 +112,7 @@ function Top({ of }: { of: ClassOut }) {
     if (key !== "delete") return;
     modal.confirm({
       title: t("teach.deleteTitle", { name: of.name }),
-      content: t("teach.deleteWhat", { count: of.evenings.length }),
+      content: t("teach.deleteWhat", { count: of.evenings_total }),
       okText: t("shelf.delete"),
       okButtonProps: { danger: true },
       cancelText: t("shelf.cancel"),
