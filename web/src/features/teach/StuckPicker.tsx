@@ -6,6 +6,12 @@ import { FootChart } from "../../drawing/FootChart";
 import { api, ask, type PartView, type SectionView } from "../../shared/api/client";
 import styles from "./StuckPicker.module.css";
 
+/** A dance with its foot chart. */
+export const danceQuery = (id: string) => ({
+  queryKey: ["dance", id],
+  queryFn: () => ask(api.GET("/api/dances/{pk}", { params: { path: { pk: id } } })),
+});
+
 interface Place {
   part: string;
   section: string;
@@ -22,10 +28,7 @@ interface Props {
 
 export function StuckPicker({ danceId, part, section, onPick }: Props) {
   const { t } = useTranslation();
-  const dance = useQuery({
-    queryKey: ["dance", danceId],
-    queryFn: () => ask(api.GET("/api/dances/{pk}", { params: { path: { pk: danceId } } })),
-  });
+  const dance = useQuery(danceQuery(danceId));
   const parts = dance.data?.reading.parts ?? [];
   const shown = parts.filter((each) => !part || each.name === part);
   return (

@@ -1,5 +1,5 @@
 // The plan beside a clock: now, next, how far ahead or behind; what is noted becomes the log.
-import { useMutation } from "@tanstack/react-query";
+import { useMutation, useQueries } from "@tanstack/react-query";
 import { Input, InputNumber } from "antd";
 import clsx from "clsx";
 import type { TFunction } from "i18next";
@@ -12,7 +12,7 @@ import { Loading, LoadingError } from "../../shared/ui/States";
 import { useAwake } from "../../shared/ui/useAwake";
 import { dayLanguage, dayWords, minutesOf } from "../../shared/i18n/days";
 import { entry, entryWords, type Entry } from "./entries";
-import { StuckPicker } from "./StuckPicker";
+import { danceQuery, StuckPicker } from "./StuckPicker";
 import styles from "./Teaching.module.css";
 import { useEvening, type Evening, type Item } from "./useEvening";
 import { useTold } from "./useTold";
@@ -48,6 +48,8 @@ function Clocked({ evening, keep, fit }: Props) {
   const { id } = evening;
   const told = useTold(id, keep);
   const now = useNow();
+  // The foot charts are at hand when the network goes.
+  useQueries({ queries: [...new Set(Object.values(evening.dances))].map(danceQuery) });
   useAwake(evening.begun_at !== null);
   const begin = useMutation({
     mutationFn: () => ask(api.POST("/api/evenings/{pk}/begin", { params: { path: { pk: id } } })),
