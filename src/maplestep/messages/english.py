@@ -753,6 +753,7 @@ TEXTS: Final[dict[str, str]] = {
     "drill.walls-parts": "{one} into {other}",
     "drill.wall": "Wall {wall}, facing {clock}",
     "drill.event": "{event}, {place}",
+    "drill.item": "{name}, after wall {wall}",
     "drill.round": "All in the song’s order, without music",
     "drill.slow": "To the music, slowly",
     "drill.music": "To the music",

@@ -784,6 +784,7 @@ TEXTS: Final[dict[str, str]] = {
     "drill.walls-parts": "{one}, puis {other}",
     "drill.wall": "Mur {wall}, face à {clock}",
     "drill.event": "{event}, {place}",
+    "drill.item": "{name}, après le mur {wall}",
     "drill.round": "Tout dans l’ordre de la musique, sans musique",
     "drill.slow": "Sur la musique ralentie",
     "drill.music": "Sur la musique",

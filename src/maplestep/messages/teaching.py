@@ -16,6 +16,8 @@ from .words import fact, text
 def drill_words(timeline: Timeline, drill: Drill) -> str:
     """ "Section 1", "From the top through Section 2", "Restart, wall 5, after 24, facing 9:00"."""
     kind = drill.kind
+    if kind is DrillKind.EVENT and drill.joint < 0:
+        return text("drill.item", name=fact("part", drill.part), wall=drill.wall)
     if kind is DrillKind.EVENT:
         there = timeline.occurrences[drill.joint]
         words = occurrence_words(timeline.routine, there)
@@ -69,7 +71,7 @@ def drill_hints(timeline: Timeline, drill: Drill) -> Iterator[str]:
         yield text("drill.alike", section=fact("section", drill.alike))
     if drill.option is not None:
         yield text("drill.option", option=drill.option.text)
-    if drill.kind is DrillKind.EVENT:
+    if drill.kind is DrillKind.EVENT and drill.joint >= 0:
         cue = timeline.occurrences[drill.joint].event.cue
         if cue:
             yield text("drill.listen", cue=cue)

@@ -175,6 +175,24 @@ def test_parts_are_taught_when_the_song_first_needs_them(order: list[str]) -> No
         assert learnt == list(dict.fromkeys(order))
 
 
+TAGGED = PHRASED + "Tag (4 counts)\n1-4 Sway R, sway L, sway R, sway L\n"
+
+
+def test_a_tag_that_the_order_names_is_taught_where_it_comes() -> None:
+    line = timeline(TAGGED, song("intro 8, verse 80"), sequence="A B Tag A Tag B")
+    kinds = [(d.kind.value, d.part) for d in lesson(line, order=Order.SONG)]
+    # Its steps once, before it is first joined to what stands around it.
+    assert kinds.count(("learn", "Tag")) == 1
+    assert kinds.count(("event", "Tag")) == 2
+    assert kinds.index(("learn", "Tag")) < kinds.index(("event", "Tag"))
+    first, second = (d for d in lesson(line) if d.kind is DrillKind.EVENT)
+    # A and B are 8 counts each: it begins on 8 + 16 and lasts 4; from 8 before to 8 behind.
+    assert (first.start, first.end) == (16, 36)
+    assert (second.start, second.end) == (28, 48)
+    assert second.least < first.least
+    assert second.talk < first.talk
+
+
 def test_what_is_known_is_gone_through_and_what_stuck_comes_first() -> None:
     part = LINE.walls[0].part
     assert part is not None

@@ -94,6 +94,7 @@ class Drill:
     ``start`` and ``end`` are counts of the part, those of the song for whatever is danced along
     its order. ``once_seconds`` is one round at the teaching tempo; ``least`` the fewest rounds
     that make sense, and ``points`` what they are worth together and every further one by itself.
+    ``joint`` is the number of the event among those of the timeline, -1 for what the order names.
     ``alike`` names the section it is a mirror image or a repetition of.
     """
 

@@ -38,6 +38,7 @@ from .drills import (
     hard_spots,
 )
 
+_OWN_STEPS: Final = frozenset({SegmentKind.TAG, SegmentKind.BRIDGE, SegmentKind.ENDING})
 JOINT: Final = 8
 """An event is gone over from so many counts before it to so many behind it."""
 
@@ -97,6 +98,8 @@ class _Lesson:
             yield from self._second_wall(parts)
             for number, there in enumerate(self.timeline.occurrences):
                 yield from self._event(number, there)
+            for segment in self._ordered():
+                yield from self._item(segment)
             yield self._round()
         else:
             yield from self._in_song_order(parts)
@@ -206,6 +209,9 @@ class _Lesson:
             for number, there in events:
                 if there.wall == wall.number:
                     yield from self._event(number, there)
+            for segment in self._ordered():
+                if segment.wall == wall.number:
+                    yield from self._item(segment)
 
     def _wall(self, wall: Wall) -> Drill:
         return drill_of(
@@ -233,8 +239,37 @@ class _Lesson:
             part="", counts=(start, max(start, end)), wall=there.wall, joint=number,
             reasons=(Reason.WEIGHT,) if loaded else (),
         )  # fmt: skip
-        # The same event on a later wall is known but for where one faces.
-        yield drill if first else replace(drill, least=1, talk=-(-drill.talk // 2))
+        yield drill if first else _again(drill)
+
+    def _ordered(self) -> Iterator[Segment]:
+        """The tags, bridges and endings that the order of a phrased dance names."""
+        return (
+            each
+            for each in self.timeline.segments
+            if each.item is not None and each.kind in _OWN_STEPS
+        )
+
+    def _item(self, segment: Segment) -> Iterator[Drill]:
+        """What the order names between two parts: its steps at first, then the joint."""
+        routine = self.timeline.routine
+        before = [each.name for each in self._ordered() if each.start < segment.start]
+        if segment.part is not None and segment.moves and segment.name not in before:
+            for n, section in enumerate(segment.part.sections, start=1):
+                if (segment.part.name, section.title) not in self.known.sections:
+                    yield self._learn(segment.part, section, n)
+        start = max(routine.start_count, segment.start - JOINT)
+        end = min(segment.end + JOINT, routine.song.length, self.timeline.end)
+        drill = drill_of(
+            DrillKind.EVENT, self.pace, key=f"item {segment.item}", part=segment.name,
+            counts=(start, max(start, end)), wall=segment.wall,
+            reasons=(Reason.WEIGHT,) if self._loads(segment) else (),
+        )  # fmt: skip
+        yield _again(drill) if segment.name in before else drill
+
+    def _loads(self, segment: Segment) -> bool:
+        """Does it begin or end on the foot that carries the weight?"""
+        around = (e for e in self.timeline.segments if segment.start in (e.end, e.start))
+        return any(id(each) in self.weight for each in around)
 
     def _round(self) -> Drill:
         return drill_of(
@@ -250,6 +285,11 @@ class _Lesson:
             kind, self.pace, key=kind.value, part="", counts=(Fraction(0), self.timeline.end),
             once_seconds=heard * 100 / USUAL[kind].percent,
         )  # fmt: skip
+
+
+def _again(drill: Drill) -> Drill:
+    """The same on a later wall, known but for where one faces: a round and half the talking."""
+    return replace(drill, least=1, talk=-(-drill.talk // 2))
 
 
 def parts_danced(timeline: Timeline) -> list[Part]:

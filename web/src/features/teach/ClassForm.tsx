@@ -94,6 +94,7 @@ export function ClassForm({ of, onClose, onStored }: Props) {
         </Field>
         <Field words={t("teach.length")}>
           <InputNumber
+            aria-label={t("teach.length")}
             value={facts.minutes}
             min={1}
             max={600}
@@ -131,6 +132,7 @@ export function ClassForm({ of, onClose, onStored }: Props) {
         </Field>
         <Field words={t("teach.rows")}>
           <InputNumber
+            aria-label={t("teach.rows")}
             value={facts.rows}
             min={1}
             max={20}
@@ -140,6 +142,7 @@ export function ClassForm({ of, onClose, onStored }: Props) {
         </Field>
         <Field words={t("teach.columns")}>
           <InputNumber
+            aria-label={t("teach.columns")}
             value={facts.columns}
             min={1}
             max={20}

@@ -106,6 +106,7 @@ function Wishes({ evening, change }: PartProps) {
         {t("teach.length")}
         <InputNumber
           key={wish.minutes}
+          aria-label={t("teach.length")}
           defaultValue={wish.minutes}
           min={1}
           max={600}
