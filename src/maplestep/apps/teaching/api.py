@@ -144,6 +144,8 @@ class EveningOut(Schema):
     version: int
     class_id: uuid.UUID
     class_name: str
+    rows: int
+    columns: int
     day: date
     begins: datetime
     ends: datetime
@@ -268,6 +270,8 @@ def evening_out(evening: Evening) -> EveningOut:
         version=evening.version,
         class_id=evening.taught_in_id,
         class_name=evening.taught_in.name,
+        rows=evening.taught_in.rows,
+        columns=evening.taught_in.columns,
         day=evening.day,
         begins=begins_at(evening),
         ends=ends_at(evening),

@@ -14,10 +14,18 @@ interface Props {
   seconds: () => number;
   /** Seen by somebody who faces the class. */
   turned: boolean;
+  block: Block;
 }
 
-const ROWS = 3;
-const COLUMNS = 5;
+/** How the dancers stand. */
+export interface Block {
+  rows: number;
+  columns: number;
+}
+
+export const USUAL_BLOCK: Block = { rows: 3, columns: 5 };
+/** More rows and columns than these are drawn smaller. */
+const FITS: Block = { rows: 4, columns: 7 };
 /** Metres between dancers, and pixels a metre. */
 const APART = 1.5;
 const SCALE = 62;
@@ -26,7 +34,9 @@ const STEP_SECONDS = 0.22;
 const ARROW = "M0 -20 L12 14 L0 7 L-12 14 Z";
 const still = globalThis.matchMedia?.("(prefers-reduced-motion: reduce)").matches ?? false;
 
-export function FloorView({ at, moment, seconds, turned }: Props) {
+export function FloorView({ at, moment, seconds, turned, block: stand }: Props) {
+  const { rows, columns } = stand;
+  const scale = SCALE * Math.min(1, FITS.rows / rows, FITS.columns / columns);
   const { t } = useTranslation();
   const block = useRef<SVGGElement>(null);
   const { floor } = at.score;
@@ -37,8 +47,8 @@ export function FloorView({ at, moment, seconds, turned }: Props) {
     const from = floor[here - 1] ?? to;
     if (!to || !from) return;
     const part = still ? 1 : Math.min(1, Math.max(0, (now - to.at_seconds) / STEP_SECONDS));
-    const x = (from.x + (to.x - from.x) * part) * SCALE;
-    const y = -(from.y + (to.y - from.y) * part) * SCALE;
+    const x = (from.x + (to.x - from.x) * part) * scale;
+    const y = -(from.y + (to.y - from.y) * part) * scale;
     const turn = angle(from.facing) + shortest(angle(to.facing) - angle(from.facing)) * part;
     for (const dancer of block.current?.children ?? []) {
       const { dataset } = dancer as SVGGElement;
@@ -56,13 +66,13 @@ export function FloorView({ at, moment, seconds, turned }: Props) {
           {t("floor.front")}
         </text>
         <g ref={block} fill={colour} transform={turned ? "rotate(180)" : undefined}>
-          {Array.from({ length: ROWS * COLUMNS }, (_, n) => (
+          {Array.from({ length: rows * columns }, (_, n) => (
             <g
               key={n}
-              data-x={((n % COLUMNS) - (COLUMNS - 1) / 2) * APART * SCALE}
-              data-y={(Math.floor(n / COLUMNS) - (ROWS - 1) / 2) * APART * SCALE}
+              data-x={((n % columns) - (columns - 1) / 2) * APART * scale}
+              data-y={(Math.floor(n / columns) - (rows - 1) / 2) * APART * scale}
             >
-              <path d={ARROW} />
+              <path d={ARROW} transform={`scale(${scale / SCALE})`} />
             </g>
           ))}
         </g>

@@ -9,7 +9,7 @@ import { useKeys } from "../../shared/ui/keys";
 import { useAwake } from "../../shared/ui/useAwake";
 import { Bar } from "./Bar";
 import { FeetView } from "./FeetView";
-import { FloorView } from "./FloorView";
+import { FloorView, USUAL_BLOCK, type Block } from "./FloorView";
 import { Following } from "./Following";
 import { Lost } from "./Lost";
 import { MovingChart } from "./MovingChart";
@@ -62,6 +62,7 @@ export function Hall({ ids, source, at, sounds, context, setup, set }: Props) {
   const { score } = at;
   const [search] = useSearchParams();
   const [asked] = useState(() => rangeAsked(score, search));
+  const [block] = useState(() => blockAsked(search));
   const all: Range = { kind: "all", words: t("run.range.all"), stretches: [wholeSong(score)] };
   const [range, setRange] = useState<Range>(asked ?? all);
   const [begun, setBegun] = useState(false);
@@ -201,7 +202,13 @@ export function Hall({ ids, source, at, sounds, context, setup, set }: Props) {
           }}
         />
       ) : setup.view === "floor" ? (
-        <FloorView at={at} seconds={seconds} moment={moment} turned={setup.mirrored} />
+        <FloorView
+          at={at}
+          seconds={seconds}
+          moment={moment}
+          turned={setup.mirrored}
+          block={block}
+        />
       ) : setup.view === "feet" ? (
         <FeetView at={at} moment={moment} />
       ) : (
@@ -322,6 +329,14 @@ function rangeAsked(score: Indexed["score"], search: URLSearchParams): Range | n
   const wall = Number(search.get("wall"));
   const first = score.segments.find((each) => each.wall === wall);
   return first ? wallAt(score, first.start_seconds) : null;
+}
+
+/** How the class stands that a link to this desk names. */
+function blockAsked(search: URLSearchParams): Block {
+  const rows = Number(search.get("rows"));
+  const columns = Number(search.get("columns"));
+  const known = [rows, columns].every((each) => Number.isInteger(each) && each >= 1 && each <= 20);
+  return known ? { rows, columns } : USUAL_BLOCK;
 }
 
 /** The place before or behind a moment; going back from just behind one goes to the one before. */

@@ -219,7 +219,11 @@ function Buttons({ item, evening, note, finish }: ButtonsProps) {
           </button>
           <button onClick={() => note(entry("well", facts))}>{t("teach.now.well")}</button>
           {item.run && (
-            <Link to={`/routines/${item.routine}/run${item.run}`}>{t("teach.now.rehearse")}</Link>
+            <Link
+              to={`/routines/${item.routine}/run${item.run}&rows=${evening.rows}&columns=${evening.columns}`}
+            >
+              {t("teach.now.rehearse")}
+            </Link>
           )}
           <button onClick={() => note(entry("option", facts))}>{t("teach.now.option")}</button>
         </>

@@ -1,8 +1,9 @@
 // The term as a calendar of dances: a row a dance, a column an evening.
+import { useMutation } from "@tanstack/react-query";
 import { useTranslation } from "react-i18next";
-import { Link } from "react-router";
+import { Link, useNavigate } from "react-router";
 
-import type { Schemas } from "../../shared/api/client";
+import { api, ask, type Schemas } from "../../shared/api/client";
 import type { ClassOut } from "./ClassForm";
 import { dayWords, shortDay } from "../../shared/i18n/days";
 import styles from "./TermCalendar.module.css";
@@ -14,6 +15,14 @@ interface Props {
 
 export function TermCalendar({ of, dances }: Props) {
   const { t, i18n } = useTranslation();
+  const go = useNavigate();
+  const open = useMutation({
+    mutationFn: (day: string) =>
+      ask(
+        api.POST("/api/classes/{pk}/evenings", { params: { path: { pk: of.id } }, body: { day } }),
+      ),
+    onSuccess: (evening) => void go(`/evenings/${evening.id}`),
+  });
   const evenings = new Map(of.evenings.map((each) => [each.day, each]));
   const days = [...new Set([...of.days, ...evenings.keys()])].sort();
   const shown = days.slice(-MOST);
@@ -33,7 +42,13 @@ export function TermCalendar({ of, dances }: Props) {
                   {evening ? (
                     <Link to={`/evenings/${evening.id}`}>{shortDay(day, i18n.language)}</Link>
                   ) : (
-                    <span className="soft">{shortDay(day, i18n.language)}</span>
+                    <button
+                      className={styles.open}
+                      title={t("teach.openDay", { day: dayWords(day, i18n.language) })}
+                      onClick={() => open.mutate(day)}
+                    >
+                      {shortDay(day, i18n.language)}
+                    </button>
                   )}
                 </th>
               );

@@ -138,6 +138,7 @@ export const en = {
     last: "danced {{day}}",
     never: "not danced yet",
     due: "due {{day}}",
+    openDay: "Plan {{day}}, or type in what was danced",
     noTerm: "The evenings appear here once the term has dates or an evening is planned.",
     cell: { danced: "danced", stuck: "danced, and it stuck", due: "due" },
     strip: {

@@ -149,6 +149,7 @@ export const fr: Words = {
     last: "dansée {{day}}",
     never: "pas encore dansée",
     due: "à revoir {{day}}",
+    openDay: "Préparer {{day}}, ou saisir ce qui a été dansé",
     noTerm:
       "Les soirées apparaissent ici dès que la session a des dates ou qu’une soirée est prévue.",
     cell: { danced: "dansée", stuck: "dansée, on y a buté", due: "à revoir" },
