@@ -247,3 +247,25 @@ def test_sections_of_a_waltz_have_a_count_a_step() -> None:
     waltz = read_sheet(f"Dance\n12 count waltz\n\n{lines}").sheet
     assert [section.length for section in waltz.parts[0].sections] == [6, 6]
     assert len(waltz.parts[0].moves) == 12
+
+
+@pytest.mark.parametrize("opening", ["(1-8)", "[1-8]", "1-8:", "**1-8:**"])
+def test_a_range_before_counts_of_its_own_opens_a_section(opening: str) -> None:
+    """However it is set off, what stands behind it counts for itself."""
+    words = "1-2 R rock forward, recover, 3&4 R shuffle ½ right, 5-6 L rock forward, 7&8 L coaster"
+    in_full = "[1-8]\n" + "\n".join(
+        ("1-2 R rock forward, recover", "3&4 R shuffle ½ right", "5-6 L rock forward, recover",
+         "7&8 L coaster")
+    )  # fmt: skip
+    assert danced(f"{opening} {words}\n") == danced(in_full + "\n")
+
+
+@pytest.mark.parametrize(
+    "written", ["R back to centre, L together", "step R back to centre, L together"]
+)
+def test_one_foot_that_goes_back_to_the_centre_steps(written: str) -> None:
+    out = "1-2 R forward, L forward\n3-4 "
+    assert danced(out + written + "\n") == danced(out + "R back, L together\n")
+    # Both heels, or both feet, turn there.
+    both = danced("1-2 swivel heels right, heels to centre\n")
+    assert [foot for _, foot, *_ in both] == [Foot.BOTH, Foot.BOTH]

@@ -89,6 +89,9 @@ _ITEM: Final = re.compile(r"^[\s>*•-]*&?\d{1,3}(?:\s?[-–&,]\s?\d{0,3})*\s*[.
 _FOOTER: Final = re.compile(r"^\W*(?:page\s+\d|\d+\s*$|last update)", re.IGNORECASE)
 _PLAIN: Final = re.compile(r"^\s*&?\d{1,2}\s?[-–&]\s?\d")
 _RANGED: Final = re.compile(r"^[\s>*•_|]*[\[(]?&?\d{1,3}\s*[-–—&]")
+_COUNTED_AGAIN: Final = re.compile(
+    r"^[\s>*•_#|]*[\[(]?\d{1,3}\s?[-–—]\s?\d{1,3}[\])]?\s?[:.|]?\s*\d{1,2}\s?[-–—&]\s?\d"
+)
 _SURE_HEADING: Final = re.compile(
     r"^[\s#*_•>=~(\[-]*(?:section|sec\b|sect\b|séquence|s\d|set\s*\d|part\s|partie\s|\d+\s*[-–—]|counts?\s*\d"
     r"|repeat|mirror|répéter|.*[\[(]\d{1,3}\s*[-–—]\s*\d{1,3}[\])]\W*$)",
@@ -332,6 +335,8 @@ def _cost_of_steps(text: str, lines: Cut) -> float:
         cost += 3
     if text.lstrip(" *_#>").startswith("[") and _is_long(lines[0].counts):
         cost += 0.4  # "[9-16] repeat counts 1-8" opens a section
+    elif _COUNTED_AGAIN.match(text) and _is_long(lines[0].counts):
+        cost += 0.4  # "(1-8) 1-2 rock forward, 3&4 shuffle" counts for itself what is in it
     return cost / len(lines)
 
 

@@ -85,6 +85,10 @@ _RANGE_HEADING: Final = re.compile(
     + r"\s*[\])][*_\s]*[:.\-–—]?\s*(.*?)[*_\s]*$",
     re.IGNORECASE,
 )
+_COUNTED_AGAIN: Final = re.compile(
+    _DRESS + _RANGE + r"\s?[*_]*:[*_]*\s*(?=\d{1,2}\s?[-–—&]\s?\d)(.*?)[*_\s]*$", re.IGNORECASE
+)
+""" "1-8: 1-2 rock forward, 3&4 shuffle": what follows counts for itself."""
 _COUNTS_HEADING: Final = re.compile(
     _DRESS + r"(?:counts|temps|comptes)\s+" + _RANGE + r"\s*[*_]*\s*[:.]?\s*()$", re.IGNORECASE
 )
@@ -488,4 +492,5 @@ _FORMS: Final[tuple[tuple[re.Pattern[str], _Make], ...]] = (
     (_RANGE_HEADING, _ranged),
     (_WORDED_RANGE, _ranged),
     (_COUNTS_HEADING, _ranged),
+    (_COUNTED_AGAIN, _ranged),
 )
