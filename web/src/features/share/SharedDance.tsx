@@ -71,10 +71,11 @@ function Walls({ dance }: { dance: Dance }) {
           <RoomGlyph clock={segment.start_facing} silent />
           <span>{segment.start_facing}</span>
           <span className="soft">{songClock(segment.start_seconds)}</span>
-          <span className={clsx(segment.event && "brick")}>
+          <span className={clsx(segment.kind === "wall" && segment.event && "brick")}>
             {segment.kind === "wall" && segment.item !== null && `${segment.part} `}
-            {segment.event_words || t("run.counted", { count: segment.length })}
-            {segment.cue && <span className="soft"> “{segment.cue}”</span>}
+            {(segment.kind === "wall" && segment.event_words) ||
+              t("run.counted", { count: segment.length })}
+            {segment.kind === "wall" && segment.cue && <span className="soft"> {segment.cue}</span>}
           </span>
         </li>
       ))}
