@@ -258,14 +258,3 @@ def test_a_range_before_counts_of_its_own_opens_a_section(opening: str) -> None:
          "7&8 L coaster")
     )  # fmt: skip
     assert danced(f"{opening} {words}\n") == danced(in_full + "\n")
-
-
-@pytest.mark.parametrize(
-    "written", ["R back to centre, L together", "step R back to centre, L together"]
-)
-def test_one_foot_that_goes_back_to_the_centre_steps(written: str) -> None:
-    out = "1-2 R forward, L forward\n3-4 "
-    assert danced(out + written + "\n") == danced(out + "R back, L together\n")
-    # Both heels, or both feet, turn there.
-    both = danced("1-2 swivel heels right, heels to centre\n")
-    assert [foot for _, foot, *_ in both] == [Foot.BOTH, Foot.BOTH]

@@ -7,7 +7,6 @@ from itertools import pairwise
 from typing import Final
 
 from ...figures.vocabulary import BY_NAME, STEP
-from ...primitives.feet import Foot
 from .kinds import CUTS, LIFTED, Kind
 from .lexicon import Lexeme
 
@@ -82,14 +81,13 @@ _SHOULDERS: Final = frozenset({"shoulder", "shoulders"})
 
 
 def _to_the_middle(lexemes: Sequence[Lexeme]) -> list[Lexeme]:
-    """ "Step L back to centre", "R back to centre", "L forward to centre": the middle says where
-    a step of one foot ends."""
+    """ "Step L back to centre", "step L forward to centre": the middle says where that ends."""
     found = list(lexemes)
     begins = 0
     for index, lexeme in enumerate(lexemes):
         if lexeme.kind in CUTS:
             begins = index + 1
-        elif lexeme.word in _ON_THE_WAY and lexeme.value in ("in", _TO_MIDDLE):
+        elif lexeme.word in {"to", "back"} and lexeme.value in ("in", _TO_MIDDLE):
             found[index] = _in_a_step(lexemes[begins:index], lexeme)
     return found
 
@@ -100,13 +98,11 @@ def _in_a_step(before: Sequence[Lexeme], lexeme: Lexeme) -> Lexeme:
         return lexeme
     if any(x.kind is Kind.DIRECTION for x in before):
         return lexeme._replace(kind=Kind.STYLE, value=None)
-    alone = all(x.value in (Foot.LEFT, Foot.RIGHT) for x in before if x.kind is Kind.FOOT)
-    if (figures or alone) and lexeme.value is _TO_MIDDLE:
+    if figures and lexeme.value is _TO_MIDDLE:
         return lexeme._replace(kind=Kind.DIRECTION, value="back")
     return lexeme
 
 
-_ON_THE_WAY: Final = frozenset({"to", "back", "retour", "return"})
 _TO_MIDDLE: Final = BY_NAME["return to centre"]
 
 
