@@ -163,6 +163,18 @@ def test_once_begun_what_is_done_stands_and_the_rest_is_fitted(upto: int, took: 
     assert after.over_seconds == max(0, total(after) - 30 * 60)
 
 
+def test_after_the_break_the_rest_is_still_taught() -> None:
+    before = plan_evening(LESSONS, Wish(minutes=80))
+    keys = [item.key for item in before.items]
+    upto = keys.index("break 1") + 1
+    done = {item.key: item.seconds for item in before.items[:upto]}
+    # Everything took as long as it was planned: what follows stays as it was.
+    assert (
+        refit(LESSONS, Wish(minutes=80, arrangement=keys), done).items[upto:]
+        == (before.items[upto:])
+    )
+
+
 def test_a_break_lies_between_two_dances() -> None:
     plan = plan_evening(LESSONS, Wish(minutes=80))
     at = [item.key for item in plan.items].index("break 1")

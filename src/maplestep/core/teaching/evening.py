@@ -233,8 +233,8 @@ def refit(lessons: Mapping[str, Sequence[Drill]], wish: Wish, done: Mapping[str,
     """The plan once some items are ``done`` (by key, in the seconds they took): what is done
     stands, what was passed over is left out, and the rest is fitted to what remains."""
     usual = [drill_key(name, drill) for name, own in lessons.items() for drill in own]
-    order = arranged([WARM_UP, *usual], wish.arrangement)
-    order += [key for key in wish.arrangement if key.startswith(BREAK)]
+    breaks = [key for key in wish.arrangement if key.startswith(BREAK)]
+    order = arranged([WARM_UP, *usual, *breaks], wish.arrangement)
     last = max((order.index(key) for key in done if key in order), default=-1)
     passed = dict.fromkeys(order[: last + 1], 0)
     fixed = {**wish.fixed, **passed, **done}

@@ -95,14 +95,14 @@ class _Lesson:
         if order is Order.ADDED_ON:
             for part in parts:
                 yield from self._part(part)
-            yield from self._second_wall(parts)
+            yield from self._second_wall()
             for number, there in enumerate(self.timeline.occurrences):
                 yield from self._event(number, there)
             for segment in self._ordered():
                 yield from self._item(segment)
             yield self._round()
         else:
-            yield from self._in_song_order(parts)
+            yield from self._in_song_order()
         yield self._music(DrillKind.SLOW)
         yield self._music(DrillKind.MUSIC)
 
@@ -183,7 +183,7 @@ class _Lesson:
 
     # walls and events
 
-    def _second_wall(self, parts: list[Part]) -> Iterator[Drill]:
+    def _second_wall(self) -> Iterator[Drill]:
         """Two walls without stopping, or one part behind the other."""
         walls = self.timeline.walls
         seen: set[tuple[str, str]] = set()
@@ -198,7 +198,7 @@ class _Lesson:
                 wall=one.number,
             )  # fmt: skip
 
-    def _in_song_order(self, parts: list[Part]) -> Iterator[Drill]:
+    def _in_song_order(self) -> Iterator[Drill]:
         begun: set[str] = set()
         events = list(enumerate(self.timeline.occurrences))
         for wall in self.timeline.walls:
@@ -223,21 +223,15 @@ class _Lesson:
         """The steps of a tag where it comes first, then the joint it makes."""
         first = all(each.event.id != there.event.id for each in self.timeline.occurrences[:number])
         own = _own_segment(self.timeline, there)
-        routine = self.timeline.routine
-        if first and own is not None and own.moves and own.part is not None:
-            for n, section in enumerate(own.part.sections, start=1):
-                if (own.part.name, section.title) not in self.known.sections:
-                    yield self._learn(own.part, section, n)
-        added = routine.tag_length(there.event) if there.event.has_tag else Fraction(0)
-        start = max(routine.start_count, there.at - JOINT)
-        end = min(there.at + added + JOINT, routine.song.length, self.timeline.end)
-        loaded = any(
+        if first and own is not None:
+            yield from self._own_steps(own)
+        added = self.timeline.routine.tag_length(there.event) if there.event.has_tag else 0
+        loads = any(
             id(each) in self.weight for each in self.timeline.segments if each.end == there.at
         )
-        drill = drill_of(
-            DrillKind.EVENT, self.pace, key=f"event {there.event.id} {there.wall}",
-            part="", counts=(start, max(start, end)), wall=there.wall, joint=number,
-            reasons=(Reason.WEIGHT,) if loaded else (),
+        drill = self._joint(
+            f"event {there.event.id} {there.wall}", (there.at, there.at + added), loads=loads,
+            wall=there.wall, joint=number,
         )  # fmt: skip
         yield drill if first else _again(drill)
 
@@ -251,20 +245,35 @@ class _Lesson:
 
     def _item(self, segment: Segment) -> Iterator[Drill]:
         """What the order names between two parts: its steps at first, then the joint."""
-        routine = self.timeline.routine
         before = [each.name for each in self._ordered() if each.start < segment.start]
-        if segment.part is not None and segment.moves and segment.name not in before:
-            for n, section in enumerate(segment.part.sections, start=1):
-                if (segment.part.name, section.title) not in self.known.sections:
-                    yield self._learn(segment.part, section, n)
-        start = max(routine.start_count, segment.start - JOINT)
-        end = min(segment.end + JOINT, routine.song.length, self.timeline.end)
-        drill = drill_of(
-            DrillKind.EVENT, self.pace, key=f"item {segment.item}", part=segment.name,
-            counts=(start, max(start, end)), wall=segment.wall,
-            reasons=(Reason.WEIGHT,) if self._loads(segment) else (),
+        if segment.name not in before:
+            yield from self._own_steps(segment)
+        drill = self._joint(
+            f"item {segment.item}", (segment.start, segment.end), loads=self._loads(segment),
+            wall=segment.wall, part=segment.name,
         )  # fmt: skip
         yield _again(drill) if segment.name in before else drill
+
+    def _own_steps(self, segment: Segment) -> Iterator[Drill]:
+        """The sections of a tag, bridge or ending, unless they are known."""
+        if segment.part is None or not segment.moves:
+            return
+        for n, section in enumerate(segment.part.sections, start=1):
+            if (segment.part.name, section.title) not in self.known.sections:
+                yield self._learn(segment.part, section, n)
+
+    def _joint(
+        self, key: str, span: tuple[Fraction, Fraction], *, loads: bool, wall: int,
+        part: str = "", joint: int = -1,
+    ) -> Drill:  # fmt: skip
+        """From eight counts before what happens on these counts of the song to eight behind it."""
+        routine = self.timeline.routine
+        start = max(routine.start_count, span[0] - JOINT)
+        end = min(span[1] + JOINT, routine.song.length, self.timeline.end)
+        return drill_of(
+            DrillKind.EVENT, self.pace, key=key, part=part, counts=(start, max(start, end)),
+            wall=wall, joint=joint, reasons=(Reason.WEIGHT,) if loads else (),
+        )  # fmt: skip
 
     def _loads(self, segment: Segment) -> bool:
         """Does it begin or end on the foot that carries the weight?"""
