@@ -38,6 +38,13 @@ def json_answer(model: BaseModel) -> HttpResponse:
     return HttpResponse(model.model_dump_json(), content_type="application/json; charset=utf-8")
 
 
+def attachment(data: bytes | str, kind: str, name: str) -> HttpResponse:
+    """A file to be saved under this name."""
+    answer = HttpResponse(data, content_type=kind)
+    answer["Content-Disposition"] = f'attachment; filename="{name}"'
+    return answer
+
+
 def user_of(request: HttpRequest) -> User:
     """The signed-in user; the API lets nobody else through to here."""
     return cast(User, request.user)

@@ -47,6 +47,16 @@ class Owned(models.Model):
         return (self.changed_by or self.owner).username
 
 
+def of_routines(model: type[M], user: User) -> models.Q:
+    """The songs or dances that are the user's own, and those of routines they work on."""
+    return (
+        models.Q(owner=user)
+        | through(model, "routine__together__user", user)
+        | through(model, "routine__danced_by__taught_in__together__user", user)
+        | through(model, "routine__danced_by__taught_in__owner", user)
+    )
+
+
 def through(model: type[models.Model], way: str, user: User) -> models.Q:
     """The objects of a model from which a way leads to a user."""
     # As a subquery: a row that is reached in two ways is there once, and can be locked.

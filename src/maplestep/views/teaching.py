@@ -18,7 +18,7 @@ from ..core.sheet.model import Part
 from ..core.teaching.drills import Drill, DrillKind
 from ..core.teaching.evening import BREAK, Planned
 from ..core.teaching.lesson import parts_danced
-from ..core.teaching.review import Remembered
+from ..core.teaching.review import Logged, Remembered, noted_by
 from ..messages.teaching import drill_detail, drill_hints, drill_words, fit_words
 from ..messages.words import fact, text
 from ..services.lessons import PlannedEvening, Taught
@@ -26,7 +26,8 @@ from ..services.lessons import PlannedEvening, Taught
 
 class PlanItemView(BaseModel):
     """An item of a plan. ``routine`` is "" for warm-up, breaks and cool-down; ``run`` is what is
-    added to the address of the Run desk to be just there, "" where nothing is danced."""
+    added to the address of the Run desk to be just there, "" where nothing is danced; ``noted``
+    is the kind of line that the log gets once it is over, if any."""
 
     key: str
     kind: str
@@ -41,6 +42,7 @@ class PlanItemView(BaseModel):
     seconds: int
     fixed: bool
     run: str
+    noted: Logged | None
 
 
 class LeftOutView(BaseModel):
@@ -103,7 +105,7 @@ def _item_view(item: Planned, evening: PlannedEvening) -> PlanItemView:
         return PlanItemView(
             key=item.key, kind=kind, routine="", words=text(f"evening.{kind}"), detail="", hints=[],
             part="", section="", rounds=0, start_seconds=item.start_seconds,
-            seconds=item.seconds, fixed=item.fixed, run="",
+            seconds=item.seconds, fixed=item.fixed, run="", noted=None,
         )  # fmt: skip
     timeline = evening.routines[item.routine].timeline
     return PlanItemView(
@@ -120,6 +122,7 @@ def _item_view(item: Planned, evening: PlannedEvening) -> PlanItemView:
         seconds=item.seconds,
         fixed=item.fixed,
         run=_run(timeline, drill),
+        noted=noted_by(drill.kind),
     )
 
 

@@ -6,7 +6,7 @@ from django.conf import settings
 from django.db import models
 
 from ..accounts.models import User
-from ..owned import Owned, through
+from ..owned import Owned, of_routines
 
 
 class Dance(Owned):
@@ -30,12 +30,7 @@ class Dance(Owned):
     @classmethod
     def reached_by(cls, user: User) -> models.Q:
         """One's own, and those of routines one works on with others."""
-        return (
-            models.Q(owner=user)
-            | through(cls, "routine__together__user", user)
-            | through(cls, "routine__danced_by__taught_in__together__user", user)
-            | through(cls, "routine__danced_by__taught_in__owner", user)
-        )
+        return of_routines(cls, user)
 
 
 class Draft(models.Model):

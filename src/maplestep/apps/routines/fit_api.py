@@ -45,7 +45,7 @@ from ...views.fit import (
     swap_views,
 )
 from ...views.plans import PlanRequestForm, PlansView, plans_view
-from ..http import ErrorForm, json_answer, user_of
+from ..http import ErrorForm, attachment, json_answer, user_of
 from ..owned import find
 from ..songs.queries import get_song, stored_song_form
 from .actions.rank import rank_shelf
@@ -365,6 +365,4 @@ def file(
         return HttpResponse(status=404)
     kind, write = _FILES[name]
     with speaking(language):
-        response = HttpResponse(write(line, language), content_type=kind)
-    response["Content-Disposition"] = f'attachment; filename="{name}"'
-    return response
+        return attachment(write(line, language), kind, name)

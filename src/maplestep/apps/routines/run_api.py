@@ -20,20 +20,37 @@ from ...views.score import CallsView, ScoreView, calls_view, score_view
 from ..accounts.models import User
 from ..http import ErrorForm, json_answer, user_of
 from .actions.answer_quiz import answer_quiz
-from .models import Quiz
+from .models import Quiz, Routine
 from .queries import cards_of, get_routine, laid_out
 
 router = Router(tags=["run"])
 ALL_KINDS: Final = list(CallKind)
 
 
+def score_answer(routine: Routine, *, mirrored: bool = False) -> HttpResponse:
+    """The score of a routine, for whoever may see it."""
+    view = score_view(score_of(laid_out(routine)), title=str(routine), mirrored=mirrored)
+    return json_answer(view)
+
+
+def calls_answer(found: Score, language: LanguageCode, kinds: list[CallKind]) -> HttpResponse:
+    """What is called at every speed, with its place in the file of the voice."""
+    spans, plans = spoken_calls(found, set(kinds), language, SPEEDS)
+    with speaking(language):
+        numbers = number_words()
+    return json_answer(calls_view(language, spans, numbers, plans))
+
+
+def voice_answer(found: Score, language: LanguageCode) -> HttpResponse:
+    """All that is called, spoken one behind the other, as a WAV file."""
+    return HttpResponse(voice_of(found, language), content_type="audio/wav")
+
+
 @router.get("/routines/{uuid:pk}/score", response={200: ScoreView, 404: ErrorForm})
 def score(request: HttpRequest, pk: uuid.UUID, mirrored: bool = False) -> HttpResponse:
     """A routine as it goes by: counts, figures, events and ways back, in seconds; ``mirrored``
     for who faces the class."""
-    routine = get_routine(user_of(request), pk)
-    view = score_view(score_of(laid_out(routine)), title=str(routine), mirrored=mirrored)
-    return json_answer(view)
+    return score_answer(get_routine(user_of(request), pk), mirrored=mirrored)
 
 
 @router.get("/routines/{uuid:pk}/calls", response={200: CallsView, 404: ErrorForm, 422: ErrorForm})
@@ -44,18 +61,13 @@ def calls(
     kinds: Annotated[list[CallKind], Query(max_length=len(CallKind))] = ALL_KINDS,
 ) -> HttpResponse:
     """What is called at every speed, of these kinds, so that no two calls collide."""
-    found = _score(user_of(request), pk)
-    spans, plans = spoken_calls(found, set(kinds), language, SPEEDS)
-    with speaking(language):
-        numbers = number_words()
-    return json_answer(calls_view(language, spans, numbers, plans))
+    return calls_answer(_score(user_of(request), pk), language, kinds)
 
 
 @router.get("/routines/{uuid:pk}/voice", include_in_schema=False)
 def voice(request: HttpRequest, pk: uuid.UUID, language: LanguageCode = "en") -> HttpResponse:
     """All that is called of a routine, spoken one behind the other, as a WAV file."""
-    file = voice_of(_score(user_of(request), pk), language)
-    return HttpResponse(file, content_type="audio/wav")
+    return voice_answer(_score(user_of(request), pk), language)
 
 
 class AnswersIn(Schema):

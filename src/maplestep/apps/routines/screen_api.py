@@ -17,14 +17,14 @@ from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
 from ninja import Router, Schema, Status
 from pydantic import Field
 
-from ...core.rehearsal.score import score_of
-from ...views.score import ScoreView, score_view
+from ...views.score import ScoreView
 from ..accounts.models import User
 from ..errors import NotHere
-from ..http import ErrorForm, json_answer, user_of
+from ..http import ErrorForm, user_of
 from ..qr import qr_of
 from .actions.show_screen import close_screen, move_screen, open_screen, seen_screen
-from .queries import get_routine, laid_out
+from .queries import get_routine
+from .run_api import score_answer
 
 router = Router(tags=["screen"])
 _LOOK_SECONDS: Final = 0.04
@@ -80,8 +80,7 @@ def score(request: HttpRequest, token: str) -> HttpResponse:
     """The score of the routine that a screen shows, and nothing else of its owner's."""
     screen = seen_screen(token)
     owner: User = screen.routine.owner
-    routine = get_routine(owner, screen.routine_id)
-    return json_answer(score_view(score_of(laid_out(routine)), title=str(routine)))
+    return score_answer(get_routine(owner, screen.routine_id))
 
 
 @router.get("/screens/{str:token}/events", auth=None, include_in_schema=False)

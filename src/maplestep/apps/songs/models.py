@@ -11,7 +11,7 @@ from django.dispatch import receiver
 
 from ...core.song.model import Groove, PhraseKind
 from ..accounts.models import User
-from ..owned import Owned, through
+from ..owned import Owned, of_routines
 
 
 class Song(Owned):
@@ -53,12 +53,7 @@ class Song(Owned):
     @classmethod
     def reached_by(cls, user: User) -> models.Q:
         """One's own, and those of routines one works on with others."""
-        return (
-            models.Q(owner=user)
-            | through(cls, "routine__together__user", user)
-            | through(cls, "routine__danced_by__taught_in__together__user", user)
-            | through(cls, "routine__danced_by__taught_in__owner", user)
-        )
+        return of_routines(cls, user)
 
 
 class Phrase(models.Model):

@@ -21,7 +21,7 @@ from ...messages.language import LanguageCode
 from ...services.lessons import Taught
 from ...services.term import LONGEST, Term
 from ...views.teaching import EveningPlanView, RememberedView, plan_view, remembered_view
-from ..http import ErrorForm, read_upload, user_of
+from ..http import ErrorForm, attachment, read_upload, user_of
 from ..routines.queries import get_routine, laid_out
 from .actions.classes import (
     ClassFacts,
@@ -322,9 +322,7 @@ def calendar(request: HttpRequest) -> HttpResponse:
         for each in Class.objects.filter(Class.reached_by(user_of(request)))
         if (info := class_info(each)) is not None
     ]
-    answer = HttpResponse(write_calendar(infos), content_type="text/calendar; charset=utf-8")
-    answer["Content-Disposition"] = 'attachment; filename="classes.ics"'
-    return answer
+    return attachment(write_calendar(infos), "text/calendar; charset=utf-8", "classes.ics")
 
 
 @router.post("/classes/dates", response={200: list[DatesOut], 422: ErrorForm})

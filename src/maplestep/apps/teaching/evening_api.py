@@ -17,7 +17,7 @@ from ...messages.language import LanguageCode, speaking
 from ...messages.teaching import announcement_words
 from ..accounts.models import User
 from ..errors import NotHere
-from ..http import ErrorForm, user_of
+from ..http import ErrorForm, attachment, user_of
 from ..routines.models import Ranking, Routine
 from ..routines.queries import laid_out, whole_routines
 
@@ -106,7 +106,9 @@ def set_list(request: HttpRequest, wish: SetIn) -> SetOut:
 def playlist(request: HttpRequest, of: Query[SetQuery]) -> HttpResponse:
     """The songs of an evening as a playlist."""
     found = _found(user_of(request), of.routines)
-    return _file(write_m3u(list(_entries(found, list(found)))), "audio/x-mpegurl", "evening.m3u")
+    return attachment(
+        write_m3u(list(_entries(found, list(found)))), "audio/x-mpegurl", "evening.m3u"
+    )
 
 
 @router.get("/set-list.pdf", include_in_schema=False)
@@ -115,7 +117,7 @@ def printed(request: HttpRequest, of: Query[SetQuery]) -> HttpResponse:
     found = _found(user_of(request), of.routines)
     with speaking(of.language):
         entries = list(_entries(found, list(found)))
-    return _file(write_set_list("", entries, of.language), "application/pdf", "evening.pdf")
+    return attachment(write_set_list("", entries, of.language), "application/pdf", "evening.pdf")
 
 
 def _found(user: User, routines: Sequence[uuid.UUID]) -> dict[uuid.UUID, tuple[Routine, Timeline]]:
@@ -174,9 +176,3 @@ def _splits(user: User) -> dict[uuid.UUID, list[SplitOut]]:
             if each["fit"]["good"]
         ]
     return found
-
-
-def _file(data: bytes, kind: str, name: str) -> HttpResponse:
-    answer = HttpResponse(data, content_type=kind)
-    answer["Content-Disposition"] = f'attachment; filename="{name}"'
-    return answer

@@ -21,7 +21,7 @@ from ...formats.teaching.plan_page import Head, write_plan
 from ...formats.teaching.repertoire_page import Danced, write_repertoire
 from ...messages.language import LanguageCode, speaking
 from ...messages.words import text
-from ..http import user_of
+from ..http import attachment, user_of
 from ..routines.models import Routine
 from .models import Class
 from .queries import (
@@ -112,7 +112,5 @@ def day_words(day: date, language: str) -> str:
 
 
 def _file(data: bytes, kind: str, name: str) -> HttpResponse:
-    answer = HttpResponse(data, content_type=kind)
     stem, _, ending = name.rpartition(".")
-    answer["Content-Disposition"] = f'attachment; filename="{slugify(stem) or "class"}.{ending}"'
-    return answer
+    return attachment(data, kind, f"{slugify(stem) or 'class'}.{ending}")

@@ -10,19 +10,16 @@ from django.http import HttpRequest, HttpResponse, HttpResponseBase
 from ninja import Query, Router, Schema, Status
 from pydantic import Field
 
-from ...audio.calls import spoken_calls, voice_of
 from ...core.rehearsal.calls import CallKind
 from ...core.rehearsal.score import Score, score_of
 from ...core.sheet.render import LANGUAGES
 from ...core.sheet.write.format import Style
 from ...core.teaching.review import next_up
 from ...formats.sheet.sheet_pdf import Print, write_pdf
-from ...messages.calls import number_words
-from ...messages.language import LanguageCode, speaking
+from ...messages.language import LanguageCode
 from ...messages.words import text
-from ...services.calls import SPEEDS
 from ...services.check import check_sheet
-from ...views.score import CallsView, ScoreView, calls_view, score_view
+from ...views.score import CallsView, ScoreView
 from ...views.sheet import SheetView, sheet_view
 from ...views.timeline import SegmentView, TimelineView
 from ..errors import NotHere
@@ -30,6 +27,7 @@ from ..http import ErrorForm, json_answer, user_of
 from ..qr import qr_of
 from ..routines.models import Routine
 from ..routines.queries import laid_out, reading_of_routine, timeline_of
+from ..routines.run_api import ALL_KINDS, calls_answer, score_answer, voice_answer
 from ..songs.models import Sound
 from ..songs.ranges import serve
 from ..songs.sound_api import TYPES
@@ -38,7 +36,6 @@ from .models import Share
 from .queries import memory_of, repertoire_of, term_of, today_of
 
 router = Router(tags=["share"])
-ALL_KINDS: Final = list(CallKind)
 LONGEST_DAYS: Final = 3660
 Answer = TypeVar("Answer", bound=HttpResponseBase)
 
@@ -95,7 +92,6 @@ class SharedRoutineOut(Schema):
     bpm: float
     counts: float
     walls: int | None
-    start_seconds: float
     segments: list[SegmentView]
     sheet: SheetView
     cautions: str
@@ -192,7 +188,6 @@ def shared_dance(request: HttpRequest, token: str, pk: uuid.UUID) -> HttpRespons
     found = seen_share(token)
     routine = shared_routine(found, pk)
     view: TimelineView = timeline_of(routine)
-    line = laid_out(routine)
     out = SharedRoutineOut(
         id=routine.pk,
         title=str(routine),
@@ -200,7 +195,6 @@ def shared_dance(request: HttpRequest, token: str, pk: uuid.UUID) -> HttpRespons
         bpm=view.song_bpm,
         counts=view.dance_counts,
         walls=view.dance_walls,
-        start_seconds=line.routine.song.seconds(line.routine.start_count),
         segments=view.segments,
         sheet=sheet_view(check_sheet(reading_of_routine(routine))),
         cautions=text("print.cautions"),
@@ -216,8 +210,7 @@ def shared_score(
 ) -> HttpResponse:
     """The score of a shared routine."""
     routine = shared_routine(seen_share(token), pk)
-    view = score_view(score_of(laid_out(routine)), title=str(routine), mirrored=mirrored)
-    return _unlisted(json_answer(view))
+    return _unlisted(score_answer(routine, mirrored=mirrored))
 
 
 @router.get(
@@ -231,10 +224,7 @@ def shared_calls(
     kinds: Annotated[list[CallKind], Query(max_length=len(CallKind))] = ALL_KINDS,
 ) -> HttpResponse:
     """What is called of a shared routine."""
-    spans, plans = spoken_calls(_score(token, pk), set(kinds), language, SPEEDS)
-    with speaking(language):
-        numbers = number_words()
-    return _unlisted(json_answer(calls_view(language, spans, numbers, plans)))
+    return _unlisted(calls_answer(_score(token, pk), language, kinds))
 
 
 @router.get(f"{_ROUTINE}/voice", include_in_schema=False, auth=None)
@@ -242,8 +232,7 @@ def shared_voice(
     request: HttpRequest, token: str, pk: uuid.UUID, language: LanguageCode = "en"
 ) -> HttpResponse:
     """The voice of a shared routine."""
-    file = voice_of(_score(token, pk), language)
-    return _unlisted(HttpResponse(file, content_type="audio/wav"))
+    return _unlisted(voice_answer(_score(token, pk), language))
 
 
 @router.get(f"{_ROUTINE}/audio", include_in_schema=False, auth=None)

@@ -18,6 +18,7 @@ from fractions import Fraction
 from typing import Final, NamedTuple
 
 from ..primitives.leitner import Card, answered, interval
+from .drills import DrillKind
 from .lesson import Known
 
 WEEK: Final = 7
@@ -35,6 +36,13 @@ class Logged(StrEnum):
     OPTION = "option"
     PEOPLE = "people"
     WORD = "word"
+
+
+def noted_by(kind: DrillKind) -> Logged | None:
+    """What is noted by itself once a drill is over."""
+    if kind is DrillKind.LEARN:
+        return Logged.TAUGHT
+    return Logged.DANCED if kind in (DrillKind.SLOW, DrillKind.MUSIC) else None
 
 
 class Entry(NamedTuple):

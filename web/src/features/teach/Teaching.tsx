@@ -134,12 +134,9 @@ function current(items: Item[], done: Record<string, number>): number {
 
 /** What is noted by itself when an item is over. */
 function logOf(item: Item, evening: Evening): Entry[] {
-  const title = evening.titles[item.routine] ?? "";
-  const facts = { routine: item.routine, title, part: item.part, section: item.section };
-  if (item.kind === "learn") return [entry("taught", facts)];
-  if (item.kind === "music" || item.kind === "slow")
-    return [entry("danced", { routine: item.routine, title })];
-  return [];
+  const { routine, part, section, noted } = item;
+  const title = evening.titles[routine] ?? "";
+  return noted ? [entry(noted, { routine, title, part, section })] : [];
 }
 
 function useNow(): number {
