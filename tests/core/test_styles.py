@@ -178,7 +178,8 @@ def wrapped(text: str, width: int) -> str:
         counted = line.lstrip()[:1].isdecimal() and "\t" not in line and "|" not in line
         # "8: heel, toe ..." is a heading with its steps, which no count puts together again.
         counted = counted and not re.match(r"\d+\s*:", line)
-        counted = counted and not line.isupper()  # a title in capitals, "25-32 CHASSÉ, ROCK"
+        # A title in capitals: "25-32 CHASSÉ, ROCK", "9 à 16 : MARCHE".
+        counted = counted and not re.sub(r"\b(?:à|to)\b", "", line).isupper()
         lines += textwrap.wrap(line, width, break_on_hyphens=False) if counted else [line]
     return "\n".join(lines)
 

@@ -26,7 +26,8 @@ TRAVELLING: Final[tuple[Figure, ...]] = (
         also=(
             *("rolling grapevine", "three step turn", "rolling turn", "rolling full turn"),
             *("full rolling turn", "roll full turn", "full turn roll", "full roll", "roll turn"),
-            "roll a full turn",
+            *("roll a full turn", "full turn rolling vine", "full turn rolling grapevine"),
+            *("rolling full turn vine", "full rolling vine", "full turn vine"),
         ),
         french=("rolling vine", "vigne tournée", "tour en trois pas"),
         ways=("F fwd; O back; F side; [O touch together]", "F fwd; O back; F side"),

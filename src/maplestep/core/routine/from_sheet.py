@@ -22,6 +22,7 @@ from ..sheet.language.gauge import gauge
 from ..sheet.language.interpretations import usual_column
 from ..sheet.language.lexicon import standard
 from ..sheet.language.sharing import counts_in
+from ..sheet.lines.plain import made_plain
 from ..sheet.lines.repeats import read_repetition
 from ..sheet.model import ClaimKind, Part, PartKind, Sheet, SheetStatement
 from ..sheet.read import Reading
@@ -82,7 +83,7 @@ def taken_over(reading: Reading) -> TakenOver:
     sequence = ""
     if len(sheet.danced) > 1:
         lengths = {part.name: int(part.length) for part in sheet.parts}
-        sequence = stated_order(reading.text, list(lengths), lengths)
+        sequence = stated_order(made_plain(reading.text), list(lengths), lengths)
     events, left = _taken(sheet)
     said = [
         Left(

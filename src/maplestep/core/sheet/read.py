@@ -39,18 +39,13 @@ from .lines.fitting import counted_lines
 from .lines.head import Fact, level_of
 from .lines.headings import PART_LENGTH, STATES_ORDER
 from .lines.model import FigureLine, Line, OptionLine, PartHeading, Remark, SectionHeading, StepLine
+from .lines.plain import made_plain
 from .model import Claim, Claims, Part, PartKind, Sheet
 from .statements.read import read_statements, states_events
 
 _LABEL: Final = re.compile(r"([A-H])\d{1,2}(?![^\W_])")
 MAX_LINES: Final = 2000
 MAX_CHARACTERS: Final = 200_000
-_ODD: Final = re.compile("[\u00a0\u2007\u202f\ufeff\uff01-\uff5e]")
-# Spaces of word processors, and full-width signs, which lie 0xFEE0 above the plain ones.
-_SAME_LENGTH: Final = {
-    **dict.fromkeys(map(ord, "\u00a0\u2007\u202f\ufeff"), " "),
-    **{code: chr(code - 0xFEE0) for code in range(0xFF01, 0xFF5F)},
-}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -92,14 +87,9 @@ def read_sheet(text: str, own: tuple[Figure, ...] = ()) -> Reading:
             ),
             line=min(lines, MAX_LINES + 1),
         )
-    plain = _plain(text)
+    plain = made_plain(text)
     reading = _Reader(own, waltz=in_threes(plain)).read(tuple(read_lines(plain)))
     return replace(reading, text=text, own=own)
-
-
-def _plain(text: str) -> str:
-    """Odd spaces and full-width signs made ordinary, every offset kept."""
-    return text.translate(_SAME_LENGTH) if _ODD.search(text) else text
 
 
 @lru_cache(maxsize=64)

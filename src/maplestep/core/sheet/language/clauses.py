@@ -117,9 +117,12 @@ def _goes(figure: Figure, said: str) -> bool:
     shown = {template.direction for way in figure.ways for template in moves_of(way)}
     alike = _ALIKE.get(said, frozenset({said}))
     named = said == figure.direction or said in figure.variants
+    if said == "place" and figure.lengths[0] >= _BOX:
+        return True  # "jazz box in place": it comes back to where it began
     return named or "@" in shown or bool(shown & alike)
 
 
+_BOX: Final = 3
 _ALIKE: Final = {
     "fwd": frozenset({"fwd", "diag fwd"}),
     "back": frozenset({"back", "diag back", "behind"}),

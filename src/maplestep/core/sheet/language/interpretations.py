@@ -216,7 +216,7 @@ class _Search:
         again = comparable(uses, left, self._landings)
         unread = [*self._twice, *_unread_in(chosen)]
         unread += [(c.start, c.end) for c in left if _is_missed(c, clauses, chosen, again)]
-        if left and _changes_feet(clauses, chosen):
+        if left and (_changes_feet(clauses, chosen) or _drawn_out(clauses, left, uses, shares)):
             cost += _SKIPPED
         told, differs = compared(uses, left, self._landings)
         plain = cost if cost > _FREE_WAYS or unread or differs else 0.0
@@ -498,6 +498,17 @@ def _changes_feet(clauses: Sequence[Clause], chosen: Sequence[Clause]) -> bool:
         and bool(before.feet and after.feet and before.feet[-1] != after.feet[0])
         for before, between, after in zip(clauses, clauses[1:], clauses[2:], strict=False)
     )
+
+
+def _drawn_out(
+    clauses: Sequence[Clause],
+    left: Sequence[Clause],
+    uses: Sequence[FigureUse],
+    shares: Sequence[int],
+) -> bool:
+    """ "& R toe, hold" on "&3-4": is the first "&" left out, and a hold lasts longer for it?"""
+    longer = any(share > max(use.figure.lengths) for use, share in zip(uses, shares, strict=True))
+    return longer and clauses[0].ampersand and any(c is clauses[0] for c in left)
 
 
 def _leaves_out(clauses: Sequence[Clause], chosen: Sequence[Clause]) -> bool:

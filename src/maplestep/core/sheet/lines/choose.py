@@ -19,7 +19,7 @@ from ..counting import EIGHT, SIX
 from ..language.gauge import gauge
 from ..language.numbers import number_of
 from ..language.sharing import counts_in, moved
-from .classify import IN_BRACKETS, Choice, Role, choices, heading_of, uncounted
+from .classify import IN_BRACKETS, LISTED, Choice, Role, choices, heading_of, uncounted
 from .fitting import fits
 from .head import Fact
 from .headings import bare_orders
@@ -109,10 +109,33 @@ def _options(bodies: list[Body], *, waltz: bool) -> list[tuple[Choice, ...]]:
         options = [choices(body.text, body.length) for body in bodies]
     counted = any(_counts_something(given[0]) for given in options)
     below_a_range = _below_a_range(options) if counted else [True] * len(options)
-    return [
+    options = [
         _with_uncounted(given, uncounted(body.text, body.length, waltz=waltz)) if own else given
         for own, given, body in zip(below_a_range, options, bodies, strict=True)
     ]
+    return _numbered_headings(options)
+
+
+def _numbered_headings(options: list[tuple[Choice, ...]]) -> list[tuple[Choice, ...]]:
+    """Lines numbered 1, 2, 3 … with count 1 right below each are headings, whatever they say:
+    "8. Finish", and "2. Repeat on the other foot" above its steps."""
+    numbered = []
+    for index, given in enumerate(options):
+        match = LISTED.match(given[0].lines[0].text)
+        if match and opens_section(_following(options, index)):
+            numbered.append((int(match[1]), index))
+    if len(numbered) < _FEW or [n for n, _ in numbered] != list(range(1, len(numbered) + 1)):
+        return options
+    out = list(options)
+    for _, index in numbered:
+        dearer = (
+            c if c.role is Role.SECTION else c._replace(cost=c.cost + 1.5) for c in options[index]
+        )
+        likelier = (
+            c._replace(cost=min(c.cost, 0.3)) if c.role is Role.SECTION else c for c in dearer
+        )
+        out[index] = tuple(sorted(likelier, key=lambda choice: choice.cost))
+    return out
 
 
 def _faced(body: Body, hour: re.Match[str] | None) -> Body:

@@ -139,7 +139,7 @@ def _misfits_dearer(cuts: list[Choice]) -> Iterator[Choice]:
 
 def _counted(text: str, span: Span, headings: list[Choice]) -> Iterator[Choice]:
     """Steps and headings; "2. R rocking chair, L shuffle" on count 2 alone is an item of a list."""
-    item = next((c for c in headings if c.role is Role.SECTION and _LISTED.match(text)), None)
+    item = next((c for c in headings if c.role is Role.SECTION and LISTED.match(text)), None)
     listed = False
     for choice in _misfits_dearer(list(_steps(text, span))):
         lists = item is not None and _is_item(choice, item)
@@ -163,7 +163,7 @@ _ALL_STEPS: Final = 2
 """So many words for steps and nothing else are hardly a title."""
 _TITLED: Final = re.compile(r"\s*(?:#{1,6}\s|(\*\*|__)[^*_]+\1\s*:?\s*$)")
 """A heading, or a whole line in bold, is hardly one of several lines of steps."""
-_LISTED: Final = re.compile(r"^[\s#*_•>-]*\d{1,2}\s*[.):/]\s")
+LISTED: Final = re.compile(r"^[\s#*_•>-]*(\d{1,2})\s*[.):/]\s")
 
 
 def uncounted(text: str, length: int, *, waltz: bool = False) -> Choice | None:

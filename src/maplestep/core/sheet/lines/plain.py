@@ -1,0 +1,33 @@
+"""What people type and mean nothing by, made ordinary before a sheet is read."""
+
+from __future__ import annotations
+
+import re
+from typing import Final
+
+_ODD: Final = re.compile("[\u00a0\u2007\u202f\ufeff\uff01-\uff5e]")
+# Spaces of word processors, and full-width signs, which lie 0xFEE0 above the plain ones.
+_SAME_LENGTH: Final = {
+    **dict.fromkeys(map(ord, "\u00a0\u2007\u202f\ufeff"), " "),
+    **{code: chr(code - 0xFEE0) for code in range(0xFF01, 0xFF5F)},
+}
+
+# "Sequence.....: A A B", "step forward & across left": one place, not two steps.
+_FILLING: Final = re.compile(
+    r"(?<=[^\W\d])\.{2,40}(?=\s?:)"
+    r"|(?:(?<=forward)|(?<=fwd)|(?<=devant)) (?:&|and|et) "
+    r"(?=(?:across|over|croisé|slightly (?:across|over))\b)",
+    re.IGNORECASE,
+)
+
+
+def made_plain(text: str) -> str:
+    """Odd spaces, full-width signs, dot leaders and places named with two words made ordinary,
+    every offset kept.
+
+    >>> made_plain("Title...: Rain")
+    'Title   : Rain'
+    """
+    if _ODD.search(text):
+        text = text.translate(_SAME_LENGTH)
+    return _FILLING.sub(lambda found: " " * len(found[0]), text)
