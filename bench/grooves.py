@@ -1,12 +1,8 @@
-"""Pieces whose beats are known by construction, for training and measuring the analyser.
+"""Accompaniments of Debian's ``mma``, whose grooves nobody here composed.
 
-Accompaniments come from Debian's ``mma``, whose grooves nobody here composed, and sound
-through FluidSynth. Every piece has an intro, two verses, two choruses and an outro; verse and
-chorus differ in groove variant and chords. Pieces are kept in ``.state/bench/pieces``.
-
-Parts: ``train`` grooves fit the weights of ``audio/level.json`` (bench/train_level.py);
-``aside`` grooves are never looked at while tuning. Which groove lies where is decided by a
-hash of its name, so that nobody chooses.
+Every piece has an intro, two verses, two choruses and an outro; verse and chorus differ in groove
+variant and chords. ``aside`` grooves are never looked at while tuning; which groove lies where is
+decided by a hash of its name, so that nobody chooses.
 """
 
 from __future__ import annotations
@@ -17,13 +13,13 @@ import random
 import re
 import subprocess
 import sys
-from dataclasses import asdict, dataclass, field
+from dataclasses import asdict
 from pathlib import Path
 
 import mido
+from piece import KEPT, Piece
 
 GROOVES = Path("/usr/share/mma/lib/stdlib")
-KEPT = Path(__file__).resolve().parents[1] / ".state" / "bench" / "pieces"
 FONTS = {
     "train": Path("/usr/share/sounds/sf2/FluidR3_GM.sf2"),
     "aside": Path("/usr/share/sounds/sf2/TimGM6mb.sf2"),
@@ -39,22 +35,6 @@ VERSES = ("C F C G", "C Am F G", "Dm G C C", "C G Am F", "C C F G7")
 CHORUSES = ("F C G C", "F G Em Am", "Am F C G", "F F C G7", "G F C C")
 # No fixed quarter: six-eight and five-four grooves, and those that only include others.
 SKIPPED = re.compile(r"68|128|54|none|metronome|bebop")
-
-
-@dataclass(frozen=True)
-class Piece:
-    """One piece: its sound, its beats and bar starts in seconds, its phrase starts."""
-
-    name: str
-    part: str
-    audio: str
-    bpm: float
-    metre: int
-    beats: list[float]
-    ones: list[float]
-    phrases: list[float]
-    kinds: list[str] = field(default_factory=list)
-    tempo_changes: bool = False
 
 
 def part_of(groove: str) -> str:
@@ -134,21 +114,11 @@ def make(path: Path) -> Piece | None:
         starts.append(at * metre * beat)
         at += bars
     piece = Piece(
-        name=path.stem, part=part_of(path.stem), audio=str(sound), bpm=bpm, metre=metre,
+        name=path.stem, source="grooves", part=part_of(path.stem), audio=str(sound), bpm=bpm,
+        metre=metre,
         beats=[n * beat for n in range(total * metre)],
         ones=[n * metre * beat for n in range(total)],
         phrases=starts, kinds=[kind for kind, _ in sections],
     )  # fmt: skip
     facts.write_text(json.dumps(asdict(piece)))
     return piece
-
-
-def pieces(part: str | None = None) -> list[Piece]:
-    """All pieces of a part, made where missing."""
-    made = (make(path) for path in grooves() if part in (None, part_of(path.stem)))
-    return [piece for piece in made if piece]
-
-
-if __name__ == "__main__":
-    both = pieces()
-    print(len(both), "pieces;", sum(p.part == "aside" for p in both), "aside")

@@ -41,6 +41,8 @@ need_system() {
   # The stand-in band, the spoken counts and the practice mix.
   command -v fluidsynth >/dev/null || missing+=(fluidsynth)
   [ -s /usr/share/sounds/sf2/FluidR3_GM.sf2 ] || missing+=(fluid-soundfont-gm)
+  # Recordings of telephones, and damaged ones.
+  command -v ffmpeg >/dev/null || missing+=(ffmpeg)
   command -v espeak-ng >/dev/null || missing+=(espeak-ng)
   command -v rubberband >/dev/null || missing+=(rubberband-cli)
   # Photographs of sheets.

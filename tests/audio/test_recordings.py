@@ -56,13 +56,6 @@ def made(kind: str, folder: Path) -> Path:
         case "text":
             file = folder / "a.mp3"
             file.write_text("This is a step sheet, not a song.\n" * 50)
-        case "truncated":
-            file = folder / "a.flac"
-            write_sound(
-                file, tone(30) + np.random.default_rng(1).normal(0, 0.1, (30 * 44_100, 1)), 44_100
-            )
-            whole = file.read_bytes()
-            file.write_bytes(whole[: len(whole) // 3])
         case "silence":
             write_sound(file, np.zeros((44_100 * 10, 1)), 44_100)
         case "short":
@@ -81,7 +74,6 @@ def made(kind: str, folder: Path) -> Path:
     [
         ("empty", "empty"),
         ("text", "no recording that can be read"),
-        ("truncated", "damaged"),
         ("silence", "silent"),
         ("short", r"2\.0 seconds"),
         ("long", "120:00 minutes; a song may last 15:00"),

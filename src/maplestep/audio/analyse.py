@@ -15,7 +15,7 @@ from ..core.errors import RecordingError
 from ..core.song.listening import HeardPhrase, Listening, Reading, Stretch
 from .arrays import Floats
 from .beat_tracking import follow_beats
-from .decode import read_mono
+from .decode import Missing, read_mono
 from .downbeats import find_bars
 from .grid_fit import Grid, fit_grid, strength_at
 from .harmony import Harmony, harmony_of
@@ -52,9 +52,16 @@ class Features:
     harmony: Harmony
 
 
-def analyse(path: Path, progress: Progress = lambda _step, _done: None) -> Listening:
-    """Listen to a recording. Raises RecordingError when there is no beat to be found in it."""
-    return analyse_samples(read_mono(path, lambda done: progress("decode", done)), progress)
+def analyse(
+    path: Path,
+    progress: Progress = lambda _step, _done: None,
+    warn: Callable[[Missing], None] | None = None,
+) -> Listening:
+    """Listen to a recording; ``warn`` is told what is missing of it.
+
+    Raises RecordingError when there is no beat to be found in it.
+    """
+    return analyse_samples(read_mono(path, lambda done: progress("decode", done), warn), progress)
 
 
 def analyse_samples(samples: Floats, progress: Progress = lambda _step, _done: None) -> Listening:
@@ -72,14 +79,8 @@ def analyse_samples(samples: Floats, progress: Progress = lambda _step, _done: N
 def listen(heard: Features, progress: Progress = lambda _step, _done: None) -> Listening:
     """Beats, bars and phrases of what was heard."""
     envelope = heard.onsets.envelope
-    periods, clarity = local_periods(envelope)
-    followed = follow_beats(envelope, periods)
-    if clarity < _CLEAR or len(followed) < _FEWEST_BEATS:
-        raise RecordingError(_NO_BEAT)
+    grid = followed_grid(heard)
     progress("map", 0.2)
-    grid = fit_grid(envelope, followed)
-    if _stands_out(envelope, grid.beats) < _STANDS_OUT:
-        raise RecordingError(_NO_BEAT)
     tried = candidates(heard.onsets, grid.beats)
     chances = vote(heard.onsets, heard.harmony, tried)
     picked = _distinct(tried, chances)
@@ -103,6 +104,22 @@ def listen(heard: Features, progress: Progress = lambda _step, _done: None) -> L
         stretches=_stretches(support[0]),
         version=VERSION,
     )
+
+
+def followed_grid(heard: Features) -> Grid:
+    """A pulse of what was heard, whichever; its level is voted on later.
+
+    Raises RecordingError when there is none.
+    """
+    envelope = heard.onsets.envelope
+    periods, clarity = local_periods(envelope)
+    followed = follow_beats(envelope, periods)
+    if clarity < _CLEAR or len(followed) < _FEWEST_BEATS:
+        raise RecordingError(_NO_BEAT)
+    grid = fit_grid(envelope, followed)
+    if _stands_out(envelope, grid.beats) < _STANDS_OUT:
+        raise RecordingError(_NO_BEAT)
+    return grid
 
 
 def _to_the_ends(onsets: Onsets, grid: Grid) -> Grid:

@@ -13,11 +13,15 @@ import soxr
 
 from ..core.errors import Message, RecordingError
 from .arrays import SAMPLE_RATE, Floats
+from .ffmpeg import Damage, container, decoded, is_there, probe
+from .headers import ends_within_a_page, promised_seconds, says_its_length, without_notes
 
 SHORTEST_SECONDS: Final = 5.0
 LONGEST_SECONDS: Final = 15 * 60.0
 _BLOCK: Final = 1 << 16
 _MOST_CHANNELS: Final = 16
+# Encoder and decoder delay of an MP3 that does not say its own (LAME's technical FAQ: 576 + 529).
+MP3_DELAY: Final = 1105
 _QUIET: Final = 1e-4
 _SLOWEST_RATE: Final = 8_000
 _FASTEST_RATE: Final = 384_000
@@ -39,50 +43,63 @@ def inspect(path: Path) -> Recording:
     """Look at a file without decoding it. Raises RecordingError when it is no usable recording."""
     if path.stat().st_size == 0:
         raise RecordingError("This file is empty. Choose the song's recording again.")
-    try:
-        info = soundfile.info(str(path))
-    except soundfile.LibsndfileError as error:
-        raise RecordingError(
-            "This is no recording that can be read. Use a WAV, FLAC, OGG or MP3 file."
-        ) from error
-    seconds = info.frames / info.samplerate if info.samplerate else 0.0
-    if info.channels > _MOST_CHANNELS:
+    told = _told(path)
+    if told.channels > _MOST_CHANNELS:
         raise RecordingError(
             Message(
                 "This recording has {channels} channels; up to {most_channels} can be read. Save "
                 "it in stereo and try again.",
-                channels=info.channels,
+                channels=told.channels,
                 most_channels=_MOST_CHANNELS,
             )
         )
-    if not _SLOWEST_RATE <= info.samplerate <= _FASTEST_RATE:
+    if not _SLOWEST_RATE <= told.sample_rate <= _FASTEST_RATE:
         raise RecordingError(
             Message(
                 "This recording has {samplerate:,} samples a second; {slowest_rate:,} to "
                 "{fastest_rate:,} can be read. Save it with 44,100 and try again.",
-                samplerate=info.samplerate,
+                samplerate=told.sample_rate,
                 slowest_rate=_SLOWEST_RATE,
                 fastest_rate=_FASTEST_RATE,
             )
         )
-    if seconds > LONGEST_SECONDS:
+    if told.seconds > LONGEST_SECONDS:
         raise RecordingError(
             Message(
                 "This recording lasts {seconds}; a song may last {longest_seconds}. Cut out the "
                 "one song and try again.",
-                seconds=_minutes(seconds),
+                seconds=_minutes(told.seconds),
                 longest_seconds=_minutes(LONGEST_SECONDS),
             )
         )
-    if seconds < SHORTEST_SECONDS:
+    if told.seconds < SHORTEST_SECONDS:
         raise RecordingError(
             Message(
                 "This recording lasts {seconds:.1f} seconds; counts can be found from "
                 "{shortest_seconds:g} seconds on.",
-                seconds=seconds,
+                seconds=told.seconds,
                 shortest_seconds=SHORTEST_SECONDS,
             )
         )
+    return told
+
+
+def _told(path: Path) -> Recording:
+    kind = container(path)
+    if kind is not None:
+        found = probe(path, kind)
+        return Recording(
+            format=kind, sample_rate=found.sample_rate, channels=min(found.channels, 2),
+            seconds=found.seconds,
+        )  # fmt: skip
+    try:
+        with without_notes():
+            info = soundfile.info(str(path))
+    except soundfile.LibsndfileError as error:
+        raise RecordingError(
+            "This is no recording that can be read. Use a WAV, FLAC, OGG, Opus, MP3 or M4A file."
+        ) from error
+    seconds = info.frames / info.samplerate if info.samplerate else 0.0
     return Recording(
         format=info.format, sample_rate=info.samplerate, channels=info.channels, seconds=seconds
     )
@@ -93,42 +110,123 @@ def _minutes(seconds: float) -> str:
     return f"{whole // 60}:{whole % 60:02d} minutes"
 
 
-def blocks(path: Path, progress: Progress | None = None) -> Iterator[tuple[Floats, int]]:
-    """The decoded sound, (samples, channels) float32 at a time, and its sample rate.
+class Decoding:
+    """A recording being decoded: iterate over it, then ask what was ``missing``.
 
-    Raises RecordingError for a file that breaks off or decodes to more than its head says.
+    Gives (samples, channels) float32 and the sample rate at a time. What libsndfile cannot read
+    to its end (a damaged file, an MP3 that does not say how long it is) goes on through ffmpeg.
+    Raises RecordingError for a file that decodes to far more than its head says, or to too little
+    to count in.
     """
-    told = inspect(path)
-    most = int(LONGEST_SECONDS * told.sample_rate)
-    done = 0
-    try:
-        with soundfile.SoundFile(str(path)) as file:
-            while len(block := file.read(_BLOCK, dtype="float32", always_2d=True)):
-                done += len(block)
-                if done > most:
-                    raise RecordingError(
-                        "This recording is far longer than it says. It is not read."
-                    )
-                if progress:
-                    progress(min(1.0, done / (told.seconds * told.sample_rate)))
-                yield np.nan_to_num(block), told.sample_rate
-    except soundfile.LibsndfileError as error:
-        raise RecordingError(
-            Message(
-                "This recording cannot be read beyond {done:.0f} seconds; the file is damaged. "
-                "Save it again and try once more.",
-                done=done / told.sample_rate,
+
+    def __init__(self, path: Path, progress: Progress | None = None) -> None:
+        self._path, self._progress = path, progress
+        self.told = inspect(path)
+        self._done = 0
+        self._most = int(LONGEST_SECONDS * self.told.sample_rate)
+        self._damage = Damage()
+
+    @property
+    def missing(self) -> Missing | None:
+        """What the file should hold and does not; None when it is whole."""
+        read, promised = self._done / self.told.sample_rate, promised_seconds(self._path)
+        if promised is not None and read < promised - _SHORT_SECONDS:
+            return Missing(read=read, promised=promised)
+        if self._damage.found or ends_within_a_page(self._path):
+            return Missing(read=read, promised=None)
+        return None
+
+    def __iter__(self) -> Iterator[tuple[Floats, int]]:
+        for block in self._all():
+            self._done += len(block)
+            if self._done > self._most:
+                raise RecordingError("This recording is far longer than it says. It is not read.")
+            if self._progress:
+                whole = self.told.seconds * self.told.sample_rate
+                self._progress(min(1.0, self._done / max(whole, 1.0)))
+            yield np.nan_to_num(block), self.told.sample_rate
+        read = self._done / self.told.sample_rate
+        if read < SHORTEST_SECONDS:
+            raise RecordingError(
+                Message(
+                    "This recording breaks off after {read:.1f} seconds; the file is damaged. "
+                    "Save it again and try once more.",
+                    read=read,
+                )
             )
-        ) from error
-    # Of an MP3 without a table of contents the head can only guess the length.
-    if told.format != "MP3" and done < 0.98 * told.seconds * told.sample_rate:
-        raise RecordingError(
-            Message(
-                "This recording breaks off after {done} of {seconds}; the file is damaged. Save "
-                "it again and try once more.",
-                done=_minutes(done / told.sample_rate),
-                seconds=_minutes(told.seconds),
+
+    def _all(self) -> Iterator[Floats]:
+        kind = container(self._path)
+        if kind is not None:
+            yield from self._through_ffmpeg(kind, 0)
+            return
+        is_mp3 = self.told.format == "MP3"
+        lead = 0 if not is_mp3 or says_its_length(self._path) else MP3_DELAY
+        if lead and is_there():
+            yield from self._through_ffmpeg("mp3", lead)
+            return
+        done = 0
+        for block in self._through_libsndfile():
+            done += len(block)
+            yield block if not lead else block[max(0, lead - done + len(block)) :]
+        short = is_mp3 and done < 0.98 * self.told.seconds * self.told.sample_rate
+        if (short or self._damage.found) and is_there():
+            self._damage.found = True
+            yield from self._through_ffmpeg(_FFMPEG_NAMES.get(self.told.format, "mp3"), done)
+
+    def _through_libsndfile(self) -> Iterator[Floats]:
+        try:
+            with without_notes():
+                file = soundfile.SoundFile(str(self._path))
+            with file:
+                while len(block := self._next(file)):
+                    yield block
+        except soundfile.LibsndfileError:
+            self._damage.found = True
+
+    @staticmethod
+    def _next(file: soundfile.SoundFile) -> Floats:
+        with without_notes():
+            return np.asarray(file.read(_BLOCK, dtype="float32", always_2d=True))
+
+    def _through_ffmpeg(self, kind: str, skipped: int) -> Iterator[Floats]:
+        """The rest behind so many samples."""
+        told = self.told
+        channels = min(told.channels, 2) if skipped == 0 else told.channels
+        most = LONGEST_SECONDS + 1
+        for block in decoded(self._path, kind, told.sample_rate, channels, most, self._damage):
+            if skipped >= len(block):
+                skipped -= len(block)
+                continue
+            yield block[skipped:]
+            skipped = 0
+
+
+_FFMPEG_NAMES: Final = {"MP3": "mp3", "FLAC": "flac", "OGG": "ogg", "WAV": "wav"}
+_SHORT_SECONDS: Final = 0.75
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Missing:
+    """How many seconds could be read, and how many the file promised, where it says so."""
+
+    read: float
+    promised: float | None
+
+    @property
+    def message(self) -> Message:
+        """What the user is told."""
+        if self.promised is None:
+            return Message(
+                "This recording is damaged or breaks off; {read} of it can be read and are used. "
+                "If the end is missing, take in a whole file in its place.",
+                read=_minutes(self.read),
             )
+        return Message(
+            "This recording is damaged or breaks off: of {promised} only {read} can be read and "
+            "are used. Take in a whole file in its place when you have one.",
+            promised=_minutes(self.promised),
+            read=_minutes(self.read),
         )
 
 
@@ -161,12 +259,17 @@ class MonoReader:
         return np.asarray(samples / peak)
 
 
-def read_mono(path: Path, progress: Progress | None = None) -> Floats:
-    """The whole recording as one channel at 22,050 samples a second.
+def read_mono(
+    path: Path, progress: Progress | None = None, warn: Callable[[Missing], None] | None = None
+) -> Floats:
+    """The whole recording as one channel at 22,050 samples a second; ``warn`` is told what the
+    file should hold and does not.
 
-    Raises RecordingError as :func:`blocks` does, and for silence.
+    Raises RecordingError as :class:`Decoding` does, and for silence.
     """
-    reader = MonoReader()
-    for block, rate in blocks(path, progress):
+    reader, decoding = MonoReader(), Decoding(path, progress)
+    for block, rate in decoding:
         reader.add(block, rate)
+    if warn and decoding.missing:
+        warn(decoding.missing)
     return reader.samples()

@@ -15,7 +15,7 @@ import soundfile
 import soxr
 
 from .arrays import Floats
-from .decode import MonoReader, Progress, blocks
+from .decode import Decoding, Missing, MonoReader, Progress
 from .encode import writer
 
 SAMPLE_RATE: Final = 44_100
@@ -25,26 +25,29 @@ _CHUNK: Final = 1 << 14
 
 @dataclass(frozen=True, slots=True)
 class Taken:
-    """``mono``: (samples,) at 22,050 a second; ``peaks``: the loudest of each 20 ms."""
+    """``mono``: (samples,) at 22,050 a second; ``peaks``: the loudest of each 20 ms; what the file
+    should have held and did not."""
 
     mono: Floats
     peaks: list[float]
     seconds: float
+    missing: Missing | None = None
 
 
 def take_in(source: Path, out: Path, progress: Progress | None = None) -> Taken:
     """Decode ``source`` into the OGG file ``out``, 44,100 samples a second, one or two channels.
 
-    Raises RecordingError as :func:`decode.blocks` does; OSError when the disk is full.
+    Raises RecordingError as :class:`decode.Decoding` does; OSError when the disk is full.
     """
     reader = MonoReader()
+    decoding = Decoding(source, progress)
     channels = 1
     resampler: soxr.ResampleStream | None = None
     peaks = _Peaks()
     written = 0
     file: soundfile.SoundFile | None = None
     try:
-        for block, rate in blocks(source, progress):
+        for block, rate in decoding:
             reader.add(block, rate)
             sound = block[:, :2] if block.shape[1] <= 2 else block.mean(axis=1, keepdims=True)
             if file is None:
@@ -61,7 +64,7 @@ def take_in(source: Path, out: Path, progress: Progress | None = None) -> Taken:
     finally:
         if file:
             file.close()
-    return Taken(reader.samples(), peaks.done(), written / SAMPLE_RATE)
+    return Taken(reader.samples(), peaks.done(), written / SAMPLE_RATE, decoding.missing)
 
 
 def _write(file: soundfile.SoundFile, sound: Floats, peaks: _Peaks) -> int:

@@ -1,14 +1,14 @@
 """Which pulse is the dancer's beat: the one heard, its double, its half, or a shifted one.
 
-Nine ratios times the six strongest phases are told apart by a conditional logit (McFadden 1974)
-over features of the sound. Its weights, ``level.json``, are fitted by ``bench/train_level.py`` on
-generated pieces only.
+Nine ratios times the six strongest phases are told apart by small networks over features of the
+sound, whose scores go through one softmax (a conditional logit, McFadden 1974, with a hidden layer).
+Their weights, ``level.json``, are fitted by ``bench/train_level.py`` on generated pieces only.
 """
 
 from __future__ import annotations
 
 import json
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from functools import cache
@@ -16,8 +16,10 @@ from importlib import resources
 from typing import Final
 
 import numpy as np
+from numpy.typing import NDArray
+from scipy import fft
 
-from .arrays import Floats, sample_at, standard
+from .arrays import Floats, sample_at
 from .harmony import Harmony
 from .onsets import RATE, Onsets
 
@@ -27,6 +29,8 @@ RATIOS: Final = tuple(
 PHASES: Final = 6
 _TRIED_PHASES: Final = 12
 _PLACES: Final = (0.0, 0.5, 1 / 3, 2 / 3, 0.25, 0.75)
+_LAGS: Final = (0.25, 1 / 3, 0.5, 2 / 3, 1, 1.5, 2, 3, 4, 6, 8)
+_STRETCH: Final = 48  # beats
 _FASTEST: Final = 240.0
 _SLOWEST: Final = 40.0
 
@@ -77,20 +81,24 @@ def at_places(beats: Floats, places: Floats) -> Floats:
     )
 
 
-def features(onsets: Onsets, harmony: Harmony, beats: Floats) -> Floats:
+def features(onsets: Onsets, harmony: Harmony, likeness: Floats, beats: Floats) -> Floats:
     """What speaks for these beats, one row of numbers."""
     period = float(np.median(np.diff(beats)))
     octaves = np.log2(60.0 / period / 120.0)
     row: list[float] = [octaves, octaves**2, octaves**3, abs(octaves)]
     spans = np.append(np.diff(beats), period)
-    for band in onsets.ranges:
+    on = [sample_at(band, beats * RATE) for band in onsets.ranges]
+    half = [sample_at(band, (beats + 0.5 * spans) * RATE) for band in onsets.ranges]
+    for band, here in zip(onsets.ranges, on, strict=True):
         mean = float(band.mean()) + 1e-6
         places = [float(sample_at(band, (beats + f * spans) * RATE).mean()) for f in _PLACES]
         places = [(p + 0.1 * mean) / mean for p in places]
         quarter = 0.5 * (places[4] + places[5])
         row += [float(np.log(p)) for p in (*places[:4], quarter)]
-        on = sample_at(band, beats * RATE)
-        row += [_alternation(on, n) for n in (2, 3, 4)]
+        row += [_alternation(here, n) for n in (2, 3, 4, 8)]
+    row += _turns_about(on)
+    row += _turns_about(half)
+    row += _again(likeness, period)
     width = min(0.5 * period, 0.4)
     for which in ("chroma", "bass"):
         change = [
@@ -98,33 +106,84 @@ def features(onsets: Onsets, harmony: Harmony, beats: Floats) -> Floats:
         ]
         here, *off = (float(c.mean()) + 0.01 for c in change)
         row += [float(np.log(here / o)) for o in off]
-        row += [_alternation(change[0], n) for n in (2, 3, 4)]
+        row += [_alternation(change[0], n) for n in (2, 3, 4, 8)]
     return np.asarray(row)
 
 
 def _alternation(values: Floats, every: int) -> float:
-    """How much the values repeat every so many beats, 0 to 1."""
-    turn = np.exp(-2j * np.pi * np.arange(len(values)) / every)
-    return float(abs((values * turn).sum()) / (np.abs(values).sum() + 1e-6))
+    """How much the values repeat every so many beats, 0 to 1; the mean over stretches, which a
+    half bar between them does not spoil."""
+    waves = _waves(values, every)
+    return float(np.abs(waves).mean())
+
+
+def _waves(values: Floats, every: int) -> NDArray[np.complex128]:
+    """For each stretch of beats the part of the values that comes back every so many of them."""
+    stretches = max(1, len(values) // _STRETCH)
+    kept = values[: len(values) // stretches * stretches].reshape(stretches, -1)
+    turn = np.exp(-2j * np.pi * np.arange(kept.shape[1]) / every)
+    return np.asarray((kept * turn).sum(axis=1) / (np.abs(kept).sum(axis=1) + 1e-6))
+
+
+def _turns_about(bands: Sequence[Floats]) -> list[float]:
+    """Do low and middle bands take turns, as kick and snare do, over two beats and over four?"""
+    low, middle = bands[0] + bands[1], bands[2] + bands[3]
+    found = []
+    for every in (2, 4):
+        one, other = _waves(low, every), _waves(middle, every)
+        found.append(float(np.mean(one * other.conj()).real * 10))
+    # Within the bar: are low strokes a half turn of four before the middle ones?
+    quarter = _waves(low, 4) ** 2 * _waves(middle, 4).conj() ** 2
+    return [*found, float(np.mean(quarter).real * 100)]
+
+
+def _likeness(envelope: Floats) -> Floats:
+    """How like itself the sound is after so many frames, 1 at 0."""
+    part = envelope - envelope.mean()
+    size = fft.next_fast_len(2 * len(part))
+    same = fft.irfft(np.abs(fft.rfft(part, size)) ** 2, size)[: len(part) // 2]
+    return np.asarray(same / (same[0] + 1e-9))
+
+
+def _again(likeness: Floats, period: float) -> list[float]:
+    """How well the sound comes back after parts and multiples of the period."""
+    at = np.asarray(_LAGS) * period * RATE
+    tries = [sample_at(likeness, at + shift) for shift in (-1, 0, 1)]
+    return [float(best) for best in np.max(tries, axis=0)]
 
 
 def feature_rows(onsets: Onsets, harmony: Harmony, tried: Sequence[Candidate]) -> Floats:
     """The features of all candidates, and how each stands to the others of this song."""
-    rows = np.stack([features(onsets, harmony, c.beats) for c in tried])
+    likeness = _likeness(onsets.envelope)
+    rows = np.stack([features(onsets, harmony, likeness, c.beats) for c in tried])
     strength = np.asarray([float(sample_at(onsets.envelope, c.beats * RATE).mean()) for c in tried])
-    relative = np.column_stack([standard(strength), standard(rows[:, 4]), standard(rows[:, -12])])
-    return np.column_stack([rows, relative])
+    rows = np.column_stack([rows, strength])
+    among = (rows - rows.mean(axis=0)) / (rows.std(axis=0) + 1e-6)
+    return np.column_stack([rows, among])
 
 
 @cache
-def _weights() -> tuple[Floats, Floats, Floats]:
+def _shipped() -> tuple[tuple[dict[str, Floats], ...], float]:
     stored = json.loads(resources.files(__package__).joinpath("level.json").read_text())
-    return tuple(np.asarray(stored[name]) for name in ("mean", "scale", "weights"))  # type: ignore[return-value]
+    networks = tuple(
+        {name: np.asarray(values) for name, values in network.items()}
+        for network in stored["networks"]
+    )
+    return networks, float(stored["temperature"])
+
+
+def scores(rows: Floats, networks: Sequence[Mapping[str, Floats]]) -> Floats:
+    """What each network says of each candidate, averaged: ``w·x + v·tanh(Ux + b)``."""
+    total = np.zeros(len(rows))
+    for one in networks:
+        x = np.clip((rows - one["mean"]) / one["scale"], -5.0, 5.0)
+        total += x @ one["linear"] + np.tanh(x @ one["inner"] + one["shift"]) @ one["outer"]
+    return total / len(networks)
 
 
 def vote(onsets: Onsets, harmony: Harmony, tried: Sequence[Candidate]) -> Floats:
     """The probability of each candidate to be the dancer's beat."""
-    mean, scale, weights = _weights()
-    score = ((feature_rows(onsets, harmony, tried) - mean) / scale) @ weights
+    networks, temperature = _shipped()
+    score = temperature * scores(feature_rows(onsets, harmony, tried), networks)
     chance = np.exp(score - score.max())
     return np.asarray(chance / chance.sum())

@@ -267,8 +267,12 @@ def _add_song_commands(commands: Any) -> None:
 
 def _analyse(arguments: argparse.Namespace) -> int:
     from ..audio.analyse import analyse  # noqa: PLC0415 - numpy is slow to load; steps need none
+    from ..audio.decode import Missing  # noqa: PLC0415 - as above
 
-    report = listening_report(analyse(Path(arguments.file)))
+    def warn(missing: Missing) -> None:
+        print(error_words(missing.message), file=sys.stderr)
+
+    report = listening_report(analyse(Path(arguments.file), warn=warn))
     if arguments.json:
         _print_json(report)
         return CLEAN

@@ -384,8 +384,9 @@ TEMPLATES: Final[dict[str, str]] = {
     "This file is empty. Choose the song's recording again.": (
         "Ce fichier est vide. Choisissez de nouveau l’enregistrement de la musique."
     ),
-    "This is no recording that can be read. Use a WAV, FLAC, OGG or MP3 file.": (
-        "Ce n’est pas un enregistrement lisible. Prenez un fichier WAV, FLAC, OGG ou MP3."
+    "This is no recording that can be read. Use a WAV, FLAC, OGG, Opus, MP3 or M4A file.": (
+        "Ce n’est pas un enregistrement lisible. Prenez un fichier WAV, FLAC, OGG, Opus, MP3 ou "
+        "M4A."
     ),
     "This recording has {channels} channels; up to {most_channels} can be read. Save it in stereo "
     "and try again.": (
@@ -407,18 +408,29 @@ TEMPLATES: Final[dict[str, str]] = {
         "Cet enregistrement dure {seconds:.1f} secondes ; des comptes se trouvent à partir de "
         "{shortest_seconds:g} secondes."
     ),
-    "This recording breaks off after {done} of {seconds}; the file is damaged. Save it again and "
-    "try once more.": (
-        "Cet enregistrement s’interrompt après {done} sur {seconds} ; le fichier est abîmé. "
+    "This recording breaks off after {read:.1f} seconds; the file is damaged. Save it again and try "
+    "once more.": (
+        "Cet enregistrement s’interrompt après {read:.1f} secondes ; le fichier est abîmé. "
         "Enregistrez-le de nouveau et réessayez."
     ),
-    "This recording is silent, so no beat can be found in it.": (
-        "Cet enregistrement est muet, aucun battement ne peut y être trouvé."
+    "This recording is damaged or breaks off; {read} of it can be read and are used. If the end is "
+    "missing, take in a whole file in its place.": (
+        "Cet enregistrement est abîmé ou s’interrompt ; {read} en sont lisibles et utilisées. S’il "
+        "manque la fin, remplacez-le par un fichier entier."
     ),
-    "This recording cannot be read beyond {done:.0f} seconds; the file is damaged. Save it again "
-    "and try once more.": (
-        "Cet enregistrement ne peut pas être lu au-delà de {done:.0f} secondes ; le fichier est "
-        "abîmé. Enregistrez-le de nouveau et réessayez."
+    "This recording is damaged or breaks off: of {promised} only {read} can be read and are used. "
+    "Take in a whole file in its place when you have one.": (
+        "Cet enregistrement est abîmé ou s’interrompt : sur {promised}, seules {read} sont lisibles "
+        "et utilisées. Remplacez-le par un fichier entier dès que vous en avez un."
+    ),
+    "This recording cannot be read; the file is damaged or cut short. Save or record it again.": (
+        "Cet enregistrement est illisible ; le fichier est abîmé ou tronqué. Enregistrez-le de "
+        "nouveau."
+    ),
+    "This kind of recording is read by the program ffmpeg, which is not installed here. Install it, "
+    "or save the recording as WAV, FLAC, OGG or MP3.": (
+        "Ce genre d’enregistrement est lu par le programme ffmpeg, qui n’est pas installé ici. "
+        "Installez-le, ou enregistrez en WAV, FLAC, OGG ou MP3."
     ),
     "This recording is far longer than it says. It is not read.": (
         "Cet enregistrement est bien plus long qu’il ne le dit. Il n’est pas lu."

@@ -100,6 +100,9 @@ def _record(sound: Sound, report: Report) -> None:
     taken = take_in(sound.source, sound.path, lambda done: report("decode", done))
     sound.peaks, sound.seconds = taken.peaks, taken.seconds
     message = _listen(sound, taken.mono, report)
+    if taken.missing is not None:
+        with speaking(sound.song.owner.language):
+            message = f"{error_words(taken.missing.message)} {message}".strip()
     with transaction.atomic():
         song = Song.objects.select_for_update().get(pk=sound.song_id)
         _ready(sound, message)

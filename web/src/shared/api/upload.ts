@@ -2,7 +2,7 @@
 import { ApiError, cookie } from "./client";
 
 /** What a file dialog offers as recordings; the server looks at the bytes. */
-export const AUDIO = ".wav,.flac,.ogg,.oga,.mp3,.aif,.aiff,audio/*";
+export const AUDIO = ".wav,.flac,.ogg,.oga,.opus,.mp3,.m4a,.aac,.webm,.3gp,.aif,.aiff,audio/*";
 
 export interface Upload<T> {
   done: Promise<T>;

@@ -469,7 +469,7 @@ export const en = {
     untitled: "Without a title",
     understood_one: "{{title}}: {{counts}} counts, {{count}} tag, restart or order stated.",
     understood_other: "{{title}}: {{counts}} counts, {{count}} tags, restarts or orders stated.",
-    fileHint: "WAV, FLAC, OGG or MP3. Its beats, counts and phrases are found while you go on.",
+    fileHint: "WAV, FLAC, OGG, Opus, MP3 or M4A. Its beats, counts and phrases are found while you go on.",
     tempo: "Tempo and length",
     songTitle: "Title of the song",
     bpm: "Beats per minute",
@@ -567,7 +567,7 @@ export const en = {
     cancelled: "Stopped.",
     addRecording: "Add the recording",
     otherRecording: "Another recording",
-    drop: "or drop it anywhere here: WAV, FLAC, OGG, MP3",
+    drop: "or drop it anywhere here: WAV, FLAC, OGG, Opus, MP3, M4A",
     band: "Let the stand-in band play",
     bandAgain: "Let the band play it as it is now",
     bandTitle:

@@ -487,7 +487,7 @@ export const fr: Words = {
     understood_one: "{{title}} : {{counts}} comptes, {{count}} tag, reprise ou ordre énoncé.",
     understood_other: "{{title}} : {{counts}} comptes, {{count}} tags, reprises ou ordres énoncés.",
     fileHint:
-      "WAV, FLAC, OGG ou MP3. Ses battements, comptes et phrases sont cherchés pendant que vous continuez.",
+      "WAV, FLAC, OGG, Opus, MP3 ou M4A. Ses battements, comptes et phrases sont cherchés pendant que vous continuez.",
     tempo: "Tempo et durée",
     songTitle: "Titre de la musique",
     bpm: "Battements par minute",
@@ -588,7 +588,7 @@ export const fr: Words = {
     cancelled: "Arrêté.",
     addRecording: "Ajouter l’enregistrement",
     otherRecording: "Un autre enregistrement",
-    drop: "ou déposez-le n’importe où ici : WAV, FLAC, OGG, MP3",
+    drop: "ou déposez-le n’importe où ici : WAV, FLAC, OGG, Opus, MP3, M4A",
     band: "Faire jouer le groupe de remplacement",
     bandAgain: "Le faire jouer tel que c’est maintenant",
     bandTitle: "Joue cette carte en musique, pour entendre comptes et phrases sans enregistrement",

@@ -8,7 +8,7 @@ import shutil
 import uuid
 from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
-from dataclasses import asdict
+from dataclasses import asdict, replace
 from fractions import Fraction
 from pathlib import Path, PurePath
 from typing import Final
@@ -19,6 +19,7 @@ from django.db import transaction
 from django.db.models import Sum
 
 from ....audio.decode import inspect
+from ....audio.headers import tags_of
 from ....core.errors import Message, RecordingError
 from ....core.rehearsal.calls import Call
 from ....core.rehearsal.practice import MixRequest, plan_mix
@@ -51,13 +52,16 @@ def said_when_full() -> Iterator[None]:
 
 def new_song_from(user: User, file: UploadedFile) -> Song:
     """A song of which only the recording is known yet. Raises RecordingError."""
-    title = PurePath(_plain_name(file)).stem[:120] or "Untitled song"
     sound = _store(user, file)
     try:
         seconds = inspect(sound.source).seconds
+        tags = tags_of(sound.source)
+        title = tags.title or PurePath(_plain_name(file)).stem[:120] or "Untitled song"
+        bpm = _STAND_IN_BPM if tags.bpm is None else Fraction(tags.bpm).limit_denominator(1000)
         with transaction.atomic():
             song = Song(owner=user)
-            write(song, song_form(unmapped_song(title, _STAND_IN_BPM, seconds, intro=0)))
+            blank = unmapped_song(title, bpm, seconds, intro=0)
+            write(song, song_form(replace(blank, performer=tags.performer)))
             _begin(sound, song)
     except BaseException:
         sound.source.unlink(missing_ok=True)
