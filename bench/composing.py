@@ -71,6 +71,7 @@ class Composed:
     facts: dict[str, float] = field(default_factory=dict)
 
 
+LANES = ("kick", "snare", "top", "bass", "chords", "extra")
 ALL = frozenset({"kick", "snare", "top", "bass", "chords", "extra", "lead"})
 
 
@@ -117,9 +118,9 @@ def form_of(style: Style, rng: random.Random, mode: str, bpm: float) -> list[Sec
             bars = rng.choice((usual, usual, usual, usual * 3 // 2))
             if kind in ("intro", "outro", "break"):
                 bars = max(2, rng.choice((usual // 2, usual // 2, usual)))
-            known[kind] = Section(kind, bars, parts_of(kind, rng), chords_of(rng, mode, bar),
-                                  {lane: rng.choice(getattr(style, lane)) for lane in
-                                   ("kick", "snare", "top", "bass", "chords", "extra")})  # fmt: skip
+            parts, chords = parts_of(kind, rng), chords_of(rng, mode, bar)
+            lanes = {lane: rng.choice(getattr(style, lane)) for lane in LANES}
+            known[kind] = Section(kind, bars, parts, chords, lanes)
         section = known[kind]
         odd = rng.choice((0, 0, 0, 0, 0, 1, -1, 2)) if section.bars > 3 else 0
         out.append(Section(kind, section.bars + odd, section.parts, section.chords, section.lanes))
@@ -190,8 +191,8 @@ class Player:
         self.loose = rng.choice((0.0, 0.002, 0.005, 0.009))
         self.swing = rng.uniform(*style.swing)
         self.loud = {c: rng.uniform(0.55, 1.1) for c in (DRUMS, BASS, CHORDS, LEAD, EXTRA)}
-        self.drums = {lane: rng.choice(kit) for lane, kit in
-                      (("kick", KICKS), ("snare", SNARES), ("top", TOPS), ("extra", EXTRAS))}  # fmt: skip
+        kits = {"kick": KICKS, "snare": SNARES, "top": TOPS, "extra": EXTRAS}
+        self.drums = {lane: rng.choice(kit) for lane, kit in kits.items()}
         self.programs = {
             channel: rng.choice(style.programs.get(name, usual))
             for channel, name, usual in (
@@ -242,10 +243,7 @@ class Player:
 
     def _bar(self, section: Section, first: int, bar: int, *, fill: bool) -> None:
         chord = section.chords[bar % len(section.chords)]
-        for lane in ("kick", "snare", "top", "extra"):
-            if lane in section.parts and not (fill and lane == "snare"):
-                for beat, step, sign in self._strokes(section.lanes[lane]):
-                    self._strike(DRUMS, self.drums[lane], sign, self._when(first + beat, step), 0.1)
+        self._drums(section, first, fill=fill)
         if "bass" in section.parts:
             self._bass(section, first, chord)
         if "chords" in section.parts:
@@ -258,6 +256,12 @@ class Player:
             self._fill(first)
         if bar == 0 and section.kind in ("chorus", "solo") and "kick" in section.parts:
             self._strike(DRUMS, 49, "X", self._when(first, 0), 0.5)
+
+    def _drums(self, section: Section, first: int, *, fill: bool) -> None:
+        for lane in ("kick", "snare", "top", "extra"):
+            if lane in section.parts and not (fill and lane == "snare"):
+                for beat, step, sign in self._strokes(section.lanes[lane]):
+                    self._strike(DRUMS, self.drums[lane], sign, self._when(first + beat, step), 0.1)
 
     def _strokes(self, lane: str) -> list[tuple[int, int, str]]:
         steps = self.style.steps

@@ -239,9 +239,9 @@ def temperature_of(judged: list[tuple[Example, np.ndarray]]) -> float:
 
 
 def main() -> None:
-    sets = examples([p for p in pieces("train")])
-    print(len(sets), "pieces;", len({s.source for s in sets}), "sources; truth among the candidates:",
-          sum(s.right.any() for s in sets))  # fmt: skip
+    sets = examples(pieces("train"))
+    print(len(sets), "pieces;", len({s.source for s in sets}), "sources;",
+          "truth among the candidates:", sum(s.right.any() for s in sets))  # fmt: skip
     temperature = 1.0
     if "--check" not in sys.argv:
         judged = compared(sets)

@@ -90,8 +90,8 @@ def over_band(kind: str, bars: list[list[tuple[float, float, int]]], seed: str) 
         lanes |= dict.fromkeys(("kick", "snare", "top"), "")
     metre = beats * per
     form = []
-    for half in (0, 0, 1, 1) * rng.choice((1, 2)):
-        half = half if len(bars) == 2 * BARS else 0
+    for turn in (0, 0, 1, 1) * rng.choice((1, 2)):
+        half = turn if len(bars) == 2 * BARS else 0
         form.append((half, bars[half * BARS : (half + 1) * BARS]))
     bpm = rng.uniform(*tempi)
     sections = [

@@ -13,7 +13,7 @@ import soxr
 
 from ..core.errors import Message, RecordingError
 from .arrays import SAMPLE_RATE, Floats
-from .ffmpeg import Damage, container, decoded, is_there, probe
+from .ffmpeg import Damage, Probed, container, decoded, is_there, probe
 from .headers import ends_within_a_page, promised_seconds, says_its_length, without_notes
 
 SHORTEST_SECONDS: Final = 5.0
@@ -192,9 +192,10 @@ class Decoding:
     def _through_ffmpeg(self, kind: str, skipped: int) -> Iterator[Floats]:
         """The rest behind so many samples."""
         told = self.told
-        channels = min(told.channels, 2) if skipped == 0 else told.channels
-        most = LONGEST_SECONDS + 1
-        for block in decoded(self._path, kind, told.sample_rate, channels, most, self._damage):
+        wanted = Probed(
+            seconds=LONGEST_SECONDS + 1, sample_rate=told.sample_rate, channels=told.channels
+        )
+        for block in decoded(self._path, kind, wanted, self._damage):
             if skipped >= len(block):
                 skipped -= len(block)
                 continue

@@ -41,7 +41,7 @@ _UNREADABLE: Final = (
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Probed:
-    """What a file says of itself."""
+    """What a file says of itself, or is wanted of it."""
 
     seconds: float
     sample_rate: int
@@ -85,17 +85,15 @@ class Damage:
     found: bool = False
 
 
-def decoded(
-    path: Path, kind: str, rate: int, channels: int, seconds: float, damage: Damage
-) -> Iterator[Floats]:
-    """The sound, (samples, channels) float32 at a time, at most so many seconds; what is damaged
-    is left out, and noted."""
+def decoded(path: Path, kind: str, wanted: Probed, damage: Damage) -> Iterator[Floats]:
+    """The sound as wanted, (samples, channels) float32 at a time, at most so many seconds; what is
+    damaged is left out, and noted."""
     command = [
         *_program("ffmpeg"), "-v", "error", "-nostdin", "-threads", "1", *_LOCAL, "-f", kind,
-        "-i", f"file:{path}", "-map", "a:0", "-t", str(seconds), "-ac", str(channels),
-        "-ar", str(rate), "-f", "f32le", "pipe:1",
+        "-i", f"file:{path}", "-map", "a:0", "-t", str(wanted.seconds), "-ac",
+        str(wanted.channels), "-ar", str(wanted.sample_rate), "-f", "f32le", "pipe:1",
     ]  # fmt: skip
-    frame = 4 * channels
+    frame = 4 * wanted.channels
     with (
         TemporaryFile() as notes,
         subprocess.Popen(command, stdout=subprocess.PIPE, stderr=notes) as process,  # noqa: S603
@@ -104,7 +102,7 @@ def decoded(
         try:
             while data := process.stdout.read(_CHUNK * frame):
                 whole = len(data) // frame * frame
-                yield np.frombuffer(data[:whole], "<f4").reshape(-1, channels)
+                yield np.frombuffer(data[:whole], "<f4").reshape(-1, wanted.channels)
             process.wait()
             damage.found = damage.found or notes.seek(0, os.SEEK_END) > 0
         finally:

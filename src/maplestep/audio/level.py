@@ -1,7 +1,7 @@
 """Which pulse is the dancer's beat: the one heard, its double, its half, or a shifted one.
 
 Nine ratios times the six strongest phases are told apart by small networks over features of the
-sound, whose scores go through one softmax (a conditional logit, McFadden 1974, with a hidden layer).
+sound, whose scores go through one softmax: McFadden's conditional logit (1974), one layer deeper.
 Their weights, ``level.json``, are fitted by ``bench/train_level.py`` on generated pieces only.
 """
 

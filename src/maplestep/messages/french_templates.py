@@ -408,8 +408,8 @@ TEMPLATES: Final[dict[str, str]] = {
         "Cet enregistrement dure {seconds:.1f} secondes ; des comptes se trouvent à partir de "
         "{shortest_seconds:g} secondes."
     ),
-    "This recording breaks off after {read:.1f} seconds; the file is damaged. Save it again and try "
-    "once more.": (
+    "This recording breaks off after {read:.1f} seconds; the file is damaged. Save it again and "
+    "try once more.": (
         "Cet enregistrement s’interrompt après {read:.1f} secondes ; le fichier est abîmé. "
         "Enregistrez-le de nouveau et réessayez."
     ),
@@ -420,15 +420,15 @@ TEMPLATES: Final[dict[str, str]] = {
     ),
     "This recording is damaged or breaks off: of {promised} only {read} can be read and are used. "
     "Take in a whole file in its place when you have one.": (
-        "Cet enregistrement est abîmé ou s’interrompt : sur {promised}, seules {read} sont lisibles "
-        "et utilisées. Remplacez-le par un fichier entier dès que vous en avez un."
+        "Cet enregistrement est abîmé ou s’interrompt : sur {promised}, seules {read} sont "
+        "lisibles et utilisées. Remplacez-le par un fichier entier dès que vous en avez un."
     ),
     "This recording cannot be read; the file is damaged or cut short. Save or record it again.": (
         "Cet enregistrement est illisible ; le fichier est abîmé ou tronqué. Enregistrez-le de "
         "nouveau."
     ),
-    "This kind of recording is read by the program ffmpeg, which is not installed here. Install it, "
-    "or save the recording as WAV, FLAC, OGG or MP3.": (
+    "This kind of recording is read by the program ffmpeg, which is not installed here. Install "
+    "it, or save the recording as WAV, FLAC, OGG or MP3.": (
         "Ce genre d’enregistrement est lu par le programme ffmpeg, qui n’est pas installé ici. "
         "Installez-le, ou enregistrez en WAV, FLAC, OGG ou MP3."
     ),
