@@ -351,11 +351,9 @@ def midi_of(song: Composed) -> mido.MidiFile:
     for note in song.notes:
         on = max(0, round(note.at * TICKS))
         off = on + max(300, round(note.long * TICKS))
-        events.append((on, 1, mido.Message("note_on", channel=note.channel,
-                                           note=note.pitch % 128, velocity=note.velocity)))  # fmt: skip
-        events.append(
-            (off, 0, mido.Message("note_off", channel=note.channel, note=note.pitch % 128))
-        )
+        which = {"channel": note.channel, "note": note.pitch % 128}
+        events.append((on, 1, mido.Message("note_on", **which, velocity=note.velocity)))
+        events.append((off, 0, mido.Message("note_off", **which)))
     events.sort(key=lambda entry: entry[:2])
     now = 0
     for at, _, message in events:

@@ -217,9 +217,8 @@ def report(name: str, judged: list[tuple[Example, np.ndarray]], temperature: flo
         inside = [f for f, s in zip(first, sure, strict=True) if low <= s < high]
         told = [s for s in sure if low <= s < high]
         if inside:
-            print(
-                f"    promised {np.mean(told):.2f}: {len(inside):>4} pieces, right {np.mean(inside):.2f}"
-            )
+            right = np.mean(inside)
+            print(f"    promised {np.mean(told):.2f}: {len(inside):>4} pieces, right {right:.2f}")
     print("   ", ", ".join(f"{k} {np.mean(v):.2f}" for k, v in sorted(per.items())))
 
 
