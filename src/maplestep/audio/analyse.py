@@ -12,7 +12,7 @@ import numpy as np
 from scipy.ndimage import maximum_filter1d
 
 from ..core.errors import RecordingError
-from ..core.song.listening import HeardPhrase, Listening, Reading, Stretch
+from ..core.song.listening import HeardPhrase, Listening, Reading, Stretch, with_ratios
 from .arrays import Floats
 from .beat_tracking import follow_beats
 from .decode import Missing, read_mono
@@ -24,8 +24,9 @@ from .onsets import BIAS_SECONDS, RATE, Onsets, onsets_of
 from .phrases import find_phrases
 from .tempo import local_periods
 
-VERSION: Final = 2
+VERSION: Final = 3
 OFFERED: Final = 4
+MOST_OFFERED: Final = 6
 _LOCK: Final = 0.11
 _FEWEST_BEATS: Final = 12
 _STRETCH: Final = 16  # beats
@@ -83,11 +84,11 @@ def listen(heard: Features, progress: Progress = lambda _step, _done: None) -> L
     progress("map", 0.2)
     tried = candidates(heard.onsets, grid.beats)
     chances = vote(heard.onsets, heard.harmony, tried)
-    picked = _distinct(tried, chances)
+    picked = _offered(tried, chances)
     readings: list[Reading] = []
     support: list[Grid] = []
     for number, (candidate, chance) in enumerate(picked):
-        progress("map", 0.3 + 0.15 * number)
+        progress("map", 0.3 + 0.1 * number)
         fitted = _to_the_ends(heard.onsets, fit_grid(envelope, candidate.beats, lock=_LOCK))
         locked = _while_it_sounds(heard.onsets, fitted)
         if len(locked.beats) < _FEWEST_BEATS:
@@ -96,11 +97,9 @@ def listen(heard: Features, progress: Progress = lambda _step, _done: None) -> L
         readings.append(_reading(heard, locked, chance))
     if not readings:
         raise RecordingError(_NO_BEAT)
-    best = readings[0].bpm
-    readings = [replace(r, ratio=Fraction(r.bpm / best).limit_denominator(4)) for r in readings]
     return Listening(
         seconds=heard.onsets.seconds,
-        readings=tuple(readings),
+        readings=with_ratios(readings),
         stretches=_stretches(support[0]),
         version=VERSION,
     )
@@ -160,6 +159,24 @@ def _stands_out(envelope: Floats, beats: Floats) -> float:
     return float(strength_at(envelope, beats).mean() / (between + 1e-9))
 
 
+def _offered(tried: list[Candidate], chances: Floats) -> list[tuple[Candidate, float]]:
+    """The likeliest first, then its double, its half, and its twin between the beats (a third of
+    a beat on where the song swings), and whatever else is likely."""
+    picked = _distinct(tried, chances)
+    best = picked[0][0]
+    wanted = [
+        next((entry for entry in picked[1:] if entry[0].ratio == best.ratio * ratio), None)
+        for ratio in (Fraction(2), Fraction(1, 2))
+    ]
+    twins = [entry for entry in picked[1:] if entry[0].ratio == best.ratio]
+    wanted.append(max(twins, key=lambda entry: entry[1], default=None))
+    kept = [
+        *picked[:OFFERED],
+        *(entry for entry in wanted if entry and entry not in picked[:OFFERED]),
+    ]
+    return kept[:MOST_OFFERED]
+
+
 def _distinct(tried: list[Candidate], chances: Floats) -> list[tuple[Candidate, float]]:
     """The likeliest candidates; those less than a sixteenth of a beat apart count as one."""
     picked: list[tuple[Candidate, float]] = []
@@ -172,7 +189,7 @@ def _distinct(tried: list[Candidate], chances: Floats) -> list[tuple[Candidate, 
         else:
             picked.append((candidate, chance))
     picked.sort(key=lambda entry: -entry[1])
-    return picked[:OFFERED]
+    return picked
 
 
 def _apart(one: Candidate, other: Candidate) -> float:
@@ -185,13 +202,19 @@ def _apart(one: Candidate, other: Candidate) -> float:
 def _reading(heard: Features, grid: Grid, chance: float) -> Reading:
     beats = grid.beats
     bars = find_bars(heard.onsets, heard.harmony, beats)
-    phrases = find_phrases(heard.harmony, beats, bars)
+    phrases = find_phrases(heard.onsets, heard.harmony, beats, bars)
     return Reading(
         beats=tuple(float(t) for t in np.maximum(beats - BIAS_SECONDS, 0.0)),
         bars=tuple(int(b) for b in bars.starts),
         phrases=tuple(
             HeardPhrase(
-                start=p.start, end=p.end, kind=p.kind, group=p.group, confidence=p.confidence
+                start=p.start,
+                end=p.end,
+                kind=p.named.kind,
+                name=p.named.name,
+                cue=p.named.cue,
+                group=p.group,
+                confidence=p.confidence,
             )
             for p in phrases
         ),

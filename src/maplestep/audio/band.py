@@ -22,7 +22,7 @@ import numpy as np
 import soundfile
 
 from ..core.errors import BandError
-from ..core.song.model import Groove, PhraseKind, PlacedPhrase, Song
+from ..core.song.model import Groove, Phrase, PhraseKind, PlacedPhrase, Song
 from .arrays import Floats
 from .encode import write_sound
 
@@ -53,6 +53,11 @@ _SAME_AS: Final = {
     PhraseKind.UNMARKED: PhraseKind.VERSE,
 }
 
+# By the letter's number: "A" is 65, which leaves 1 of 4.
+_LETTERS: Final = (
+    PhraseKind.INSTRUMENTAL, PhraseKind.VERSE, PhraseKind.CHORUS, PhraseKind.BRIDGE
+)  # fmt: skip
+
 
 @dataclass(frozen=True, slots=True)
 class _Note:
@@ -77,9 +82,16 @@ def compose(song: Song) -> mido.MidiFile:
     lines = {kind: rng.choice(options) for kind, options in _CHORD_LINES.items()}
     notes: list[_Note] = []
     for placed in song.placed:
-        kind = _SAME_AS.get(placed.phrase.kind, placed.phrase.kind)
+        kind = _played_as(placed.phrase)
         notes += _Player(song, placed, key, lines[kind], last=placed is song.placed[-1]).play()
     return _midi(notes, song.seconds(song.length))
+
+
+def _played_as(phrase: Phrase) -> PhraseKind:
+    """The kind whose chords a phrase has; sections of one letter sound alike."""
+    if phrase.kind is PhraseKind.SECTION:
+        return _LETTERS[ord(phrase.name[:1] or "A") % len(_LETTERS)]
+    return _SAME_AS.get(phrase.kind, phrase.kind)
 
 
 class _Player:
@@ -95,7 +107,9 @@ class _Player:
         self.bar = 3 if song.count_unit == 6 else 4
         self.late = 2 / 3 if song.feel is Groove.SWING else 0.5
         self.swing = song.feel is Groove.SWING
-        self.kind, self.key, self.line, self.last = placed.phrase.kind, key, line, last
+        section = placed.phrase.kind is PhraseKind.SECTION
+        self.kind = _played_as(placed.phrase) if section else placed.phrase.kind
+        self.key, self.line, self.last = key, line, last
         self.notes: list[_Note] = []
 
     def play(self) -> list[_Note]:

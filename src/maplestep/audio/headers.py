@@ -87,8 +87,8 @@ def _tempo(text: str) -> float | None:
 def _opened(path: Path, *, easy: bool = False) -> Any:
     """The file as mutagen sees it; None for what it does not know."""
     try:
-        return mutagen.File(path, easy=easy)  # type: ignore[attr-defined]
-    except (mutagen.MutagenError, OSError, ValueError, KeyError, IndexError):  # type: ignore[attr-defined]
+        return mutagen.File(path, easy=easy)
+    except (mutagen.MutagenError, OSError, ValueError, KeyError, IndexError):
         return None
 
 

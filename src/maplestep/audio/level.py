@@ -89,13 +89,13 @@ def features(onsets: Onsets, harmony: Harmony, likeness: Floats, beats: Floats) 
     spans = np.append(np.diff(beats), period)
     on = [sample_at(band, beats * RATE) for band in onsets.ranges]
     half = [sample_at(band, (beats + 0.5 * spans) * RATE) for band in onsets.ranges]
-    for band, here in zip(onsets.ranges, on, strict=True):
+    for band, struck in zip(onsets.ranges, on, strict=True):
         mean = float(band.mean()) + 1e-6
         places = [float(sample_at(band, (beats + f * spans) * RATE).mean()) for f in _PLACES]
         places = [(p + 0.1 * mean) / mean for p in places]
         quarter = 0.5 * (places[4] + places[5])
         row += [float(np.log(p)) for p in (*places[:4], quarter)]
-        row += [_alternation(here, n) for n in (2, 3, 4, 8)]
+        row += [_alternation(struck, n) for n in (2, 3, 4, 8)]
     row += _turns_about(on)
     row += _turns_about(half)
     row += _again(likeness, period)

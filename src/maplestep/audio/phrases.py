@@ -17,6 +17,8 @@ from ..core.song.model import PhraseKind
 from .arrays import Floats, Ints
 from .downbeats import Bars
 from .harmony import Harmony, unit_rows
+from .naming import Named, intro_stretches, names, played
+from .onsets import Onsets
 
 # What a phrase of so many bars costs: common practice; other even lengths and odd ones below.
 _BAR_COSTS: Final = {
@@ -35,37 +37,42 @@ _ROUNDS: Final = 12
 
 @dataclass(frozen=True, slots=True)
 class FoundPhrase:
-    """Beats [start, end), what it is taken for, and how sure its start is."""
+    """Beats [start, end), what it is called, and how sure its start is."""
 
     start: int
     end: int
-    kind: PhraseKind
+    named: Named
     group: int
     confidence: float
 
 
-def find_phrases(harmony: Harmony, beats: Floats, bars: Bars) -> list[FoundPhrase]:
+def find_phrases(onsets: Onsets, harmony: Harmony, beats: Floats, bars: Bars) -> list[FoundPhrase]:
     """The phrases of a song whose beats and bars are known."""
     rows = beat_rows(harmony, beats)
     # Four bars on either side; in eights that is 32 beats all in all.
     novelty = _novelty(rows, 4 * bars.metre)
     starts = np.asarray([s for s in bars.starts if s < len(beats) - bars.metre])
     if len(starts) < 8:
-        return [FoundPhrase(0, len(beats), PhraseKind.UNMARKED, 0, 0.2)]
+        return [FoundPhrase(0, len(beats), Named(PhraseKind.UNMARKED, "", None), 0, 0.2)]
     value = np.asarray([novelty[s] for s in starts])
     value = value / (np.sort(value)[-3:].mean() + 1e-9)
     chosen = _choose(value, starts, bars.metre, len(beats))
     edges = _split_by_repeats(rows, [int(starts[i]) for i in chosen] + [len(beats)], starts)
     spans = list(itertools.pairwise(edges))
+    sound = played(onsets, beats, spans)
+    if (before := intro_stretches(sound, spans)) > 1:
+        spans = [(spans[0][0], spans[before - 1][1]), *spans[before:]]
+        sound = played(onsets, beats, spans)
     groups = _groups(rows, spans, bars.metre)
-    kinds = _kinds(rows, spans, groups, bars.metre)
     # Nothing comes before the first phrase that it could differ from: it is as sure as its bar.
     novel = dict(zip(starts.tolist(), value.tolist(), strict=True))
     sure = [float(np.clip(0.35 + 0.6 * novel.get(a, 0.0), 0.2, 0.95)) for a, _ in spans]
     sure[0] = max(sure[0], bars.confidence)
     return [
-        FoundPhrase(a, b, kind, group, c)
-        for (a, b), kind, group, c in zip(spans, kinds, groups, sure, strict=True)
+        FoundPhrase(a, b, named, group, c)
+        for (a, b), named, group, c in zip(
+            spans, names(sound, spans, groups, bars.metre), groups, sure, strict=True
+        )
     ]
 
 
@@ -224,43 +231,3 @@ def _alike(rows: Floats, one: tuple[int, int], other: tuple[int, int], metre: in
         return 0.0
     dots = (rows[one[0] : one[0] + shorter] * rows[other[0] : other[0] + shorter]).sum(axis=1)
     return float(dots.mean())
-
-
-def _kinds(
-    rows: Floats, spans: list[tuple[int, int]], groups: list[int], metre: int
-) -> list[PhraseKind]:
-    """Names by repetition: what comes most often and fullest is the chorus, next the verse."""
-    counts = {group: groups.count(group) for group in groups}
-    lengths = [b - a for a, b in spans]
-    opening = groups[1] if len(groups) > 1 and lengths[0] <= 8 * metre else groups[0]
-    names = _named_by_repetition(rows, spans, groups, opening)
-    last = len(groups) - 1
-    kinds = []
-    for at, group in enumerate(groups):
-        kind = names.get(group)
-        if at == 0 and (kind is None or (lengths[0] <= 8 * metre and counts[group] == 1)):
-            kind = PhraseKind.INTRO if lengths[0] <= 16 * metre else PhraseKind.VERSE
-        kinds.append(kind or _kind_of_a_single(lengths[at], metre, last=at == last))
-    return kinds
-
-
-def _kind_of_a_single(length: int, metre: int, *, last: bool) -> PhraseKind:
-    """What comes but once, behind the opening."""
-    if last:
-        return PhraseKind.OUTRO
-    return PhraseKind.BREAK if length <= 4 * metre else PhraseKind.BRIDGE
-
-
-def _named_by_repetition(
-    rows: Floats, spans: list[tuple[int, int]], groups: list[int], opening: int
-) -> dict[int, PhraseKind]:
-    counts = {group: groups.count(group) for group in groups}
-    full = [float(rows[a:b, 24:].sum(axis=1).mean()) for a, b in spans]
-    repeated = [group for group in counts if counts[group] > 1]
-    weight = {g: np.mean([f for f, h in zip(full, groups, strict=True) if h == g]) for g in counts}
-    rest = sorted(repeated, key=lambda g: (counts[g], weight[g]), reverse=True)
-    names = dict.fromkeys(rest, PhraseKind.VERSE)
-    chorus = next((g for g in rest if g != opening), None)
-    if chorus is not None:
-        names[chorus] = PhraseKind.CHORUS
-    return names

@@ -898,6 +898,8 @@ TEXTS: Final[dict[str, str]] = {
     "cli.fate.moves": "moves",
     "cli.fate.goes": "goes",
     "cli.fate.new": "new",
+    "heard.drums-in": "drums come in",
+    "heard.drums-stop": "drums stop",
     "cli.heard": "{bpm} bpm, {beats} beats, in {counted}s, first beat at {first} s, {sure} sure",
     "cli.counts": "{counts} counts",
     "cli.or": "or {bpm} bpm ({words}, {sure})",

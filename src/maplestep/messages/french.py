@@ -929,6 +929,8 @@ TEXTS: Final[dict[str, str]] = {
     "cli.fate.moves": "bouge",
     "cli.fate.goes": "sort",
     "cli.fate.new": "entre",
+    "heard.drums-in": "la batterie entre",
+    "heard.drums-stop": "la batterie s’arrête",
     "cli.heard": (
         "{bpm} bpm, {beats} battements, par {counted}, premier battement à {first} s, sûr à {sure}"
     ),

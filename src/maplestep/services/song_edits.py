@@ -12,8 +12,9 @@ from ..core.errors import SongError
 from ..core.song import grid, phrasing
 from ..core.song.line import apply_song_line
 from ..core.song.listening import Listening, song_from
-from ..core.song.model import Song
+from ..core.song.model import PhraseKind, Song
 from ..formats.routine.routine_file import Form, Text, song_form, song_of
+from ..messages.heard import heard_cues
 
 Seconds = Annotated[float, Field(ge=0, le=3600, allow_inf_nan=False)]
 Index = Annotated[int, Field(ge=0, le=10_000)]
@@ -118,6 +119,14 @@ class OnPhrase(Form):
     index: Index
 
 
+class CallAlike(Form):
+    """This phrase and all that are called as it is: another kind."""
+
+    op: Literal["call_alike"]
+    index: Index
+    kind: PhraseKind
+
+
 class Split(Form):
     """In two; after whole eights when no count is given."""
 
@@ -155,7 +164,7 @@ class TakeReading(Form):
 
 SongEdit = Annotated[
     Level | Shift | SetOne | MoveBeat | OneBeat | Hold | SlowDown | Steady | Tempo | Tap | Length
-    | Boundary | OnPhrase | Split | Append | Intro | Line | TakeReading,
+    | Boundary | OnPhrase | CallAlike | Split | Append | Intro | Line | TakeReading,
     Field(discriminator="op"),
 ]  # fmt: skip
 
@@ -177,6 +186,7 @@ _DO: Final[dict[str, Callable[[Song, Any], Song]]] = {
     "merge": lambda song, e: phrasing.merge(song, e.index),
     "remove": lambda song, e: phrasing.remove(song, e.index),
     "split": lambda song, e: phrasing.split(song, e.index, e.counts),
+    "call_alike": lambda song, e: phrasing.call_alike(song, e.index, e.kind),
     "append": lambda song, _: phrasing.append(song),
     "intro": lambda song, e: phrasing.set_intro(song, e.counts),
     "line": lambda song, e: apply_song_line(song, e.text),
@@ -191,6 +201,7 @@ def apply_edit(song: Song, edit: SongEdit, listening: Listening | None = None) -
     if isinstance(edit, TakeReading):
         if listening is None or edit.number >= len(listening.readings):
             raise SongError("This song has no such reading. Add its recording first.", field="")
-        return song_from(listening.readings[edit.number], song.title, song.performer)
+        reading = listening.readings[edit.number]
+        return song_from(reading, song.title, song.performer, heard_cues())
     # What is stored is the written form, rounded: the desk must not show anything finer.
     return song_of(song_form(_DO[edit.op](song, edit)))

@@ -17,13 +17,14 @@ from ...audio.intake import peaks_of, take_in
 from ...audio.mix import render_mix
 from ...core.errors import MapleStepError, RecordingError
 from ...core.rehearsal.practice import Mark, MixPlan
-from ...core.song.listening import song_from
+from ...core.song.listening import song_from, weighed
 from ...core.song.model import PhraseKind
 from ...formats.routine.routine_file import SongForm, song_form, song_of
 from ...messages.errors import error_words
+from ...messages.heard import heard_cues
 from ...messages.language import speaking
 from ...views.listening import dump_listening
-from .actions.sounds import said_when_full
+from .actions.sounds import STAND_IN_BPM, said_when_full
 from .actions.write import write
 from .models import AnalysisCache, Song, Sound
 from .queries import listening_of, stored_song_form
@@ -134,9 +135,13 @@ def _propose(sound: Sound, song: Song) -> None:
     form = stored_song_form(song)
     if song.proposed_at != song.version and not _is_blank(form):
         return
+    told = float(form.bpm) if _is_blank(form) and form.bpm != STAND_IN_BPM else None
+    best = weighed(listening, told).readings[0]
     song.version += 1
     song.proposed_at = song.version
-    write(song, song_form(song_from(listening.readings[0], form.title, form.performer)))
+    with speaking(song.owner.language):
+        proposed = song_from(best, form.title, form.performer, heard_cues())
+    write(song, song_form(proposed))
 
 
 def _is_blank(form: SongForm) -> bool:

@@ -39,7 +39,7 @@ from .walls import common_length
 
 _MOST_WORK: Final = 4_000_000
 _HOMES = (
-    frozenset({"verse", "pre-chorus", "intro"}),
+    frozenset({"verse", "pre-chorus", "intro", "section"}),
     frozenset({"chorus"}),
     frozenset({"bridge", "instrumental", "break"}),
 )

@@ -32,6 +32,8 @@ CUT_PART: Final = 3
 IMPORTANCE: Final[Mapping[PhraseKind, int]] = {
     PhraseKind.CHORUS: 6,
     PhraseKind.VERSE: 4,
+    # Verse or chorus: nobody has said.
+    PhraseKind.SECTION: 4,
     PhraseKind.BRIDGE: 3,
     PhraseKind.INSTRUMENTAL: 3,
     PhraseKind.PRE_CHORUS: 2,

@@ -34,6 +34,8 @@ _PHRASE = re.compile(
     re.I,
 )
 _PLAIN_NAME = re.compile(r"[^\d\",;“”+\-]+( \d{1,2})?")
+# Stretches that sound alike share a letter.
+_LETTER = re.compile(r"[A-Z]")
 _MOST_TIMES: Final = 50
 _KINDS: Final = {
     "pre-chorus": PhraseKind.PRE_CHORUS, "prechorus": PhraseKind.PRE_CHORUS,
@@ -42,7 +44,7 @@ _KINDS: Final = {
     "verse": PhraseKind.VERSE, "couplet": PhraseKind.VERSE, "chorus": PhraseKind.CHORUS,
     "refrain": PhraseKind.CHORUS, "bridge": PhraseKind.BRIDGE, "pont": PhraseKind.BRIDGE,
     "break": PhraseKind.BREAK, "outro": PhraseKind.OUTRO, "ending": PhraseKind.OUTRO,
-    "unmarked": PhraseKind.UNMARKED,
+    "unmarked": PhraseKind.UNMARKED, "section": PhraseKind.SECTION,
 }  # fmt: skip
 
 
@@ -108,11 +110,13 @@ def _phrases(piece: str) -> list[Phrase]:
 
 
 def kind_of(name: str) -> PhraseKind | None:
-    """The kind a name speaks of: "Chorus 2" and "last chorus" are choruses.
+    """The kind a name speaks of: "Chorus 2" and "last chorus" are choruses, "B" is a section.
 
     >>> kind_of("Chorus 2")
     <PhraseKind.CHORUS: 'chorus'>
     """
+    if _LETTER.fullmatch(name):
+        return PhraseKind.SECTION
     words = name.lower()
     return next((kind for word, kind in _KINDS.items() if re.search(rf"\b{word}", words)), None)
 

@@ -6,8 +6,10 @@ sure it is, from 0 to 1. Times are seconds of the recording; beats are numbered 
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from dataclasses import dataclass
+import math
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
+from enum import StrEnum
 from fractions import Fraction
 from itertools import pairwise
 from statistics import median
@@ -18,13 +20,23 @@ from .model import STOP, Phrase, PhraseKind, Song, TempoMap, anchors_through
 UNSURE: Final = 0.5
 
 
+class Cue(StrEnum):
+    """What is heard where a phrase begins, and announces it."""
+
+    DRUMS_STOP = "drums-stop"
+    DRUMS_IN = "drums-in"
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class HeardPhrase:
-    """Beats [start, end); phrases of one ``group`` are the same music."""
+    """Beats [start, end); phrases of one ``group`` are the same music, and share a letter as their
+    ``name`` where nothing else is known of them."""
 
     start: int
     end: int
     kind: PhraseKind
+    name: str = ""
+    cue: Cue | None = None
     group: int
     confidence: float
 
@@ -142,8 +154,46 @@ def _slows(spans: list[float], at: int, local: float) -> bool:
     )
 
 
-def song_from(reading: Reading, title: str, performer: str = "") -> Song:
-    """The song map of a reading: count 1 of the first phrase is beat 0."""
+# How far a stated tempo may be off, as a logarithm, and how much it may be wrong altogether.
+_TOLD_WITHIN: Final = 0.035
+_TOLD_WRONG: Final = 0.04
+
+
+def weighed(listening: Listening, bpm: float | None) -> Listening:
+    """The readings in the light of a tempo that somebody states (a sheet, a tag, the user).
+
+    Bayes' rule: each reading's chance times how well it goes with what was said; a statement may
+    be wrong, so that none is ruled out.
+    """
+    if bpm is None:
+        return listening
+    fits = [
+        _TOLD_WRONG + math.exp(-0.5 * (math.log(r.bpm / bpm) / _TOLD_WITHIN) ** 2)
+        for r in listening.readings
+    ]
+    chances = [r.confidence * fit for r, fit in zip(listening.readings, fits, strict=True)]
+    before = sum(r.confidence for r in listening.readings)
+    scale = before / sum(chances) if sum(chances) else 0.0
+    told = [
+        replace(r, confidence=chance * scale)
+        for r, chance in zip(listening.readings, chances, strict=True)
+    ]
+    told.sort(key=lambda reading: -reading.confidence)
+    return replace(listening, readings=with_ratios(told))
+
+
+def with_ratios(readings: Sequence[Reading]) -> tuple[Reading, ...]:
+    """The readings, each with its tempo's ratio to the first one's."""
+    best = readings[0].bpm
+    return tuple(replace(r, ratio=Fraction(r.bpm / best).limit_denominator(4)) for r in readings)
+
+
+def song_from(
+    reading: Reading, title: str, performer: str = "", cues: Mapping[Cue, str] | None = None
+) -> Song:
+    """The song map of a reading: count 1 of the first phrase is beat 0. ``cues`` are the words for
+    what is heard where phrases begin."""
+    words = cues or {}
     zero = reading.phrases[0].start
     anchors = anchors_through(reading.beats, first=-zero)
     return Song(
@@ -153,7 +203,14 @@ def song_from(reading: Reading, title: str, performer: str = "") -> Song:
         anchors=anchors,
         first_beat_seconds=max(0.0, TempoMap(anchors=anchors).seconds(0)),
         phrases=tuple(
-            Phrase(kind=p.kind, counts=p.end - p.start) for p in reading.phrases if p.end > p.start
+            Phrase(
+                kind=p.kind,
+                counts=p.end - p.start,
+                name=p.name,
+                cue=words.get(p.cue, "") if p.cue else "",
+            )
+            for p in reading.phrases
+            if p.end > p.start
         ),
         count_unit=reading.count_unit,
     )

@@ -38,6 +38,8 @@ class PhraseKind(StrEnum):
     INSTRUMENTAL = "instrumental"
     BREAK = "break"
     OUTRO = "outro"
+    # Music that is one stretch by its sound and whose part in the song nobody has said.
+    SECTION = "section"
     UNMARKED = "unmarked"
 
 

@@ -145,6 +145,21 @@ def append(song: Song) -> Song:
     return _with(song, [*song.phrases, added])
 
 
+def call_alike(song: Song, index: int, kind: PhraseKind) -> Song:
+    """A phrase and all that are called as it is get another kind; letters go, names stay."""
+    chosen = _phrase(song, index)
+    name = "" if len(chosen.name) == 1 else chosen.name
+    return _with(song, [
+        replace(phrase, kind=kind, name=name) if is_alike(phrase, chosen) else phrase
+        for phrase in song.phrases
+    ])  # fmt: skip
+
+
+def is_alike(one: Phrase, other: Phrase) -> bool:
+    """Are two phrases called the same?"""
+    return (one.kind, one.name) == (other.kind, other.name)
+
+
 def set_intro(song: Song, counts: int) -> Song:
     """The intro so long; none at 0, one in front when there was none."""
     first = song.phrases[0]

@@ -28,6 +28,7 @@ const KINDS = [
   "instrumental",
   "break",
   "outro",
+  "section",
 ] as const;
 const TAGS = [2, 3, 4, 6, 8, 12, 16];
 

@@ -112,6 +112,7 @@ function Tools({ phrases, at, onEdit, onMark }: ToolsProps) {
   };
   return (
     <>
+      <CallAll phrases={phrases} at={at} onEdit={onEdit} />
       {phrases[at]?.kind === "unmarked" ? (
         <Button size="small" type="primary" onClick={() => void mark()}>
           {t("song.mark")}
@@ -132,6 +133,30 @@ function Tools({ phrases, at, onEdit, onMark }: ToolsProps) {
         </Button>
       )}
     </>
+  );
+}
+
+/** Stretches that sound alike share a letter; one press says what all of them are. */
+function CallAll({ phrases, at, onEdit }: Omit<ToolsProps, "onMark">) {
+  const { t } = useTranslation();
+  const phrase = phrases[at];
+  const alike = phrases.filter((other) => other.kind === "section" && other.name === phrase?.name);
+  if (phrase?.kind !== "section" || !phrase.name || alike.length < 2) return null;
+  const kinds = (Object.keys(PHRASE_TINTS) as PhraseForm["kind"][]).filter(
+    (kind) => kind !== "section" && kind !== "unmarked",
+  );
+  const words = t("song.callAll", { count: alike.length, name: phrase.name });
+  return (
+    <Select
+      size="small"
+      aria-label={words}
+      title={t("song.callAllTitle")}
+      placeholder={words}
+      popupMatchSelectWidth={false}
+      value={undefined}
+      onChange={(kind) => void onEdit({ op: "call_alike", index: at, kind })}
+      options={kinds.map((kind) => ({ value: kind, label: t(`song.kinds.${kind}`) }))}
+    />
   );
 }
 

@@ -32,7 +32,7 @@ export function Findings({ findings, fine, ...doing }: Props) {
   return (
     <>
       {rest.length ? (
-        <FindingList findings={rest} {...doing} />
+        <FindingList findings={rest} alike={doing.narrow} {...doing} />
       ) : (
         <p className={clsx("fine", doing.narrow && styles.close)}>{fine}</p>
       )}
@@ -46,45 +46,88 @@ export function Findings({ findings, fine, ...doing }: Props) {
   );
 }
 
-function FindingList(props: Omit<Props, "fine">) {
-  const { findings, marked, onPlace, onFix, onDefine, narrow } = props;
+const MANY = 3;
+
+/** Findings of one kind stand together, where there are several, in the place of the first. */
+function byKind(findings: Finding[]): Finding[][] {
+  const kinds = new Map<string, Finding[]>();
+  for (const finding of findings) {
+    const alike = kinds.get(finding.code);
+    if (alike) alike.push(finding);
+    else kinds.set(finding.code, [finding]);
+  }
+  return [...kinds.values()].flatMap((alike) =>
+    alike.length < MANY ? alike.map((one) => [one]) : [alike],
+  );
+}
+
+function Alike({ findings, ...doing }: Omit<Props, "fine">) {
   const { t } = useTranslation();
+  const [first] = findings;
+  if (!first) return null;
+  const walls = [...new Set(findings.map((finding) => finding.wall))].filter(Boolean);
+  return (
+    <li data-severity={first.severity}>
+      <details className={styles.alike} open={findings.some((f) => f === doing.marked)}>
+        <summary>
+          <span className={styles.mark}>{t(`fit.place.${first.severity}`)}</span>{" "}
+          <strong>{first.message}</strong>{" "}
+          <span className="soft">
+            {t("fit.alike", { count: findings.length - 1 })}
+            {walls.length > 1 && ` ${t("fit.alikeWalls", { walls: walls.join(", ") })}`}
+          </span>
+        </summary>
+        <FindingList findings={findings} {...doing} />
+      </details>
+    </li>
+  );
+}
+
+function FindingList(props: Omit<Props, "fine"> & { alike?: boolean | undefined }) {
+  const { findings, alike = false, ...doing } = props;
+  const { marked, onPlace, onFix, onDefine, narrow } = doing;
+  const { t } = useTranslation();
+  const cards = alike ? byKind(findings) : findings.map((one) => [one]);
   return (
     <ul className={clsx(styles.findings, narrow && styles.narrow)}>
-      {findings.map((finding) => (
-        <li key={keyOf(finding)} data-severity={finding.severity}>
-          {onPlace ? (
-            <button className="plain" onClick={() => onPlace(finding)}>
-              <Words finding={finding} />
-            </button>
-          ) : (
-            <span>
-              <Words finding={finding} />
-            </span>
-          )}
-          {onDefine && finding.code.startsWith("sheet.figure-unknown") && (
-            <Button size="small" onClick={() => onDefine(finding.found)}>
-              {t("figures.defineThis")}
-            </Button>
-          )}
-          {finding.fix && onFix && (
-            <Button
-              size="small"
-              type={finding === marked ? "primary" : "default"}
-              onClick={() => finding.fix && onFix(finding.fix)}
-            >
-              {finding.fix.label}
-              {finding === marked && <span className="key">Enter</span>}
-            </Button>
-          )}
-          {onFix &&
-            finding.others.map((fix) => (
-              <Button key={fix.label} size="small" onClick={() => onFix(fix)}>
-                {fix.label}
+      {cards.map(([finding, ...more]) =>
+        !finding ? null : more.length ? (
+          <Alike key={keyOf(finding)} findings={[finding, ...more]} {...doing} />
+        ) : (
+          <li key={keyOf(finding)} data-severity={finding.severity}>
+            {onPlace ? (
+              <button className="plain" onClick={() => onPlace(finding)}>
+                <Words finding={finding} />
+              </button>
+            ) : (
+              <span>
+                <Words finding={finding} />
+              </span>
+            )}
+            {onDefine && finding.code.startsWith("sheet.figure-unknown") && (
+              <Button size="small" onClick={() => onDefine(finding.found)}>
+                {t("figures.defineThis")}
               </Button>
-            ))}
-        </li>
-      ))}
+            )}
+            {finding.fix && onFix && (
+              <Button
+                size="small"
+                type={finding === marked ? "primary" : "default"}
+                onClick={() => finding.fix && onFix(finding.fix)}
+              >
+                {finding.fix.label}
+                {finding === marked && <span className="key">Enter</span>}
+              </Button>
+            )}
+            {onFix &&
+              finding.others.map((fix) => (
+                <Button key={fix.label} size="small" onClick={() => onFix(fix)}>
+                  {fix.label}
+                </Button>
+              ))}
+          </li>
+        ),
+      )}
     </ul>
   );
 }

@@ -32,8 +32,8 @@ from .write import write
 
 LARGEST_MEGABYTES: Final = 200
 _SPARE_MEGABYTES: Final = 50
-# Until the worker has listened: only the length of the placeholder depends on it.
-_STAND_IN_BPM: Final = Fraction(120)
+# Until the worker has listened: the length of the placeholder depends on it, nothing else.
+STAND_IN_BPM: Final = Fraction(120)
 
 
 @contextmanager
@@ -54,13 +54,13 @@ def new_song_from(user: User, file: UploadedFile) -> Song:
     """A song of which only the recording is known yet. Raises RecordingError."""
     sound = _store(user, file)
     try:
-        seconds = inspect(sound.source).seconds
+        sound.seconds = inspect(sound.source).seconds
         tags = tags_of(sound.source)
         title = tags.title or PurePath(_plain_name(file)).stem[:120] or "Untitled song"
-        bpm = _STAND_IN_BPM if tags.bpm is None else Fraction(tags.bpm).limit_denominator(1000)
+        bpm = STAND_IN_BPM if tags.bpm is None else Fraction(tags.bpm).limit_denominator(1000)
         with transaction.atomic():
             song = Song(owner=user)
-            blank = unmapped_song(title, bpm, seconds, intro=0)
+            blank = unmapped_song(title, bpm, sound.seconds, intro=0)
             write(song, song_form(replace(blank, performer=tags.performer)))
             _begin(sound, song)
     except BaseException:
@@ -80,7 +80,7 @@ def add_recording(user: User, pk: uuid.UUID, file: UploadedFile) -> Sound:
         sound.source.unlink(missing_ok=True)
         return found
     try:
-        inspect(sound.source)
+        sound.seconds = inspect(sound.source).seconds
         with transaction.atomic():
             for old in song.sounds.filter(kind=Sound.Kind.RECORDING):
                 old.delete()
