@@ -16,6 +16,10 @@ from maplestep.messages.song_changes import changes
 K = PhraseKind
 
 
+def typed(line: str) -> Song:
+    return Song(title="Typed", bpm=F(120), phrases=parse_song_line(line)[1])
+
+
 def counts(music: Song) -> list[int]:
     return [phrase.counts for phrase in music.phrases]
 
@@ -37,6 +41,47 @@ def test_lengths_that_are_none(text: str) -> None:
 @given(st.integers(1, 2000), st.sampled_from([6, 8]))
 def test_length_words_read_back(length: int, unit: int) -> None:
     assert phrasing.parse_length(phrasing.length_words(length, unit)) == length
+
+
+@pytest.mark.parametrize(
+    ("line", "counts_in", "becomes"),
+    [
+        # The intro gives to what follows, or takes from it.
+        ("intro 40, verse 64, chorus 32", 32, [32, 72, 32]),
+        ("intro 16, verse 64, chorus 32", 32, [32, 48, 32]),
+        # It takes a whole phrase and part of the next: 16 + 8 + 8 of 32.
+        ("intro 16, break 8, verse 32", 32, [32, 24]),
+        ("verse 64, chorus 32", 16, [16, 48, 32]),
+        ("intro 16, verse 64", 0, [80]),
+        ("intro 64", 16, [16, 48]),
+    ],
+)
+def test_the_dance_begins_where_it_is_told_and_the_music_stays(
+    line: str, counts_in: int, becomes: list[int]
+) -> None:
+    music = phrasing.count_in(song(line), counts_in)
+    assert counts(music) == becomes
+    assert (music.phrases[0].kind is K.INTRO) == (counts_in > 0)
+    assert music.length == song(line).length
+
+
+def test_the_dance_begins_within_the_song() -> None:
+    with pytest.raises(SongError, match="112 counts"):
+        phrasing.count_in(song("intro 16, verse 64, chorus 32"), 112)
+
+
+def test_stretches_that_sound_alike_are_named_with_one_press() -> None:
+    music = typed("intro 16, A 32, B 32, A 32+4, B 32, C 16")
+    assert [p.kind for p in music.phrases] == [K.INTRO] + [K.SECTION] * 5
+    named = phrasing.call_alike(music, 3, K.VERSE)
+    assert [(p.kind, p.name) for p in named.phrases] == [
+        (K.INTRO, ""), (K.VERSE, ""), (K.SECTION, "B"), (K.VERSE, ""), (K.SECTION, "B"),
+        (K.SECTION, "C"),
+    ]  # fmt: skip
+    assert counts(named) == counts(music)
+    # A name that is more than a letter stays.
+    solo = phrasing.call_alike(typed("guitar solo 16, guitar solo 16"), 0, K.BREAK)
+    assert {(p.kind, p.name) for p in solo.phrases} == {(K.BREAK, "guitar solo")}
 
 
 def test_boundaries_move_within_their_two_phrases() -> None:

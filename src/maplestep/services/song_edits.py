@@ -148,6 +148,13 @@ class Intro(Form):
     counts: Annotated[int, Field(ge=0, le=2000)]
 
 
+class CountIn(Form):
+    """The dance begins after so many counts; the music stays where it is."""
+
+    op: Literal["count_in"]
+    counts: Annotated[int, Field(ge=0, le=2000)]
+
+
 class Line(Form):
     """All phrases typed in one line."""
 
@@ -164,7 +171,7 @@ class TakeReading(Form):
 
 SongEdit = Annotated[
     Level | Shift | SetOne | MoveBeat | OneBeat | Hold | SlowDown | Steady | Tempo | Tap | Length
-    | Boundary | OnPhrase | CallAlike | Split | Append | Intro | Line | TakeReading,
+    | Boundary | OnPhrase | CallAlike | Split | Append | Intro | CountIn | Line | TakeReading,
     Field(discriminator="op"),
 ]  # fmt: skip
 
@@ -189,6 +196,7 @@ _DO: Final[dict[str, Callable[[Song, Any], Song]]] = {
     "call_alike": lambda song, e: phrasing.call_alike(song, e.index, e.kind),
     "append": lambda song, _: phrasing.append(song),
     "intro": lambda song, e: phrasing.set_intro(song, e.counts),
+    "count_in": lambda song, e: phrasing.count_in(song, e.counts),
     "line": lambda song, e: apply_song_line(song, e.text),
 }
 

@@ -145,6 +145,34 @@ def append(song: Song) -> Song:
     return _with(song, [*song.phrases, added])
 
 
+def count_in(song: Song, counts: int) -> Song:
+    """The dance begins after so many counts, and the music stays where it is: the intro ends there,
+    what follows gives or takes. At 0 there is none.
+
+    Raises SongError where the song is no longer than that.
+    """
+    if counts >= song.length:
+        raise SongError(
+            Message("The song has {length} counts; begin within it.", length=int(song.length)),
+            field="counts",
+        )
+    phrases = list(song.phrases)
+    has_intro = phrases[0].kind is PhraseKind.INTRO
+    intro = phrases.pop(0) if has_intro else Phrase(kind=PhraseKind.INTRO, counts=1)
+    left = counts - (intro.counts if has_intro else 0)
+    if left < 0:
+        # What the intro gives up is danced as the phrase behind it, or as one of its own.
+        first = phrases[0] if phrases else Phrase(kind=PhraseKind.SECTION, counts=-left)
+        grown = replace(first, counts=first.counts - left) if phrases else first
+        phrases[:1] = [grown]
+    while left > 0:
+        first = phrases.pop(0)
+        if first.counts > left:
+            phrases.insert(0, replace(first, counts=first.counts - left, cue=""))
+        left -= min(left, first.counts)
+    return _with(song, [replace(intro, counts=counts), *phrases] if counts else phrases)
+
+
 def call_alike(song: Song, index: int, kind: PhraseKind) -> Song:
     """A phrase and all that are called as it is get another kind; letters go, names stay."""
     chosen = _phrase(song, index)

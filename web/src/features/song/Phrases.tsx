@@ -153,7 +153,6 @@ function CallAll({ phrases, at, onEdit }: Omit<ToolsProps, "onMark">) {
       title={t("song.callAllTitle")}
       placeholder={words}
       popupMatchSelectWidth={false}
-      value={undefined}
       onChange={(kind) => void onEdit({ op: "call_alike", index: at, kind })}
       options={kinds.map((kind) => ({ value: kind, label: t(`song.kinds.${kind}`) }))}
     />

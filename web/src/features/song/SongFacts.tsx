@@ -1,11 +1,14 @@
 // The song in a line: what it is called, how fast it goes, how it is counted.
-import { Input, InputNumber, Select } from "antd";
+import { Button, Input, InputNumber, Select } from "antd";
 import clsx from "clsx";
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
 
 import type { SongEdit, SongForm } from "../../shared/api/client";
 import styles from "./SongFacts.module.css";
+
+/** After how many counts dances usually begin. */
+const COUNT_INS = [8, 16, 32];
 
 interface Props {
   song: SongForm;
@@ -47,7 +50,23 @@ export function SongFacts({ song, unheard, set, act }: Props) {
         value={intro}
         onType={(counts) => act({ op: "intro", counts: Math.max(0, Math.round(counts)) }, "intro")}
       />
-      {!song.anchors?.length && (
+      {song.anchors?.length ? (
+        <div className={styles.starts} role="group" aria-label={t("song.startsAfter")}>
+          <span>{t("song.startsAfter")}</span>
+          {COUNT_INS.map((counts) => (
+            <Button
+              key={counts}
+              size="small"
+              type={counts === intro ? "primary" : "default"}
+              aria-pressed={counts === intro}
+              title={t("song.startsAfterTitle", { counts })}
+              onClick={() => void act({ op: "count_in", counts }, "intro")}
+            >
+              {counts}
+            </Button>
+          ))}
+        </div>
+      ) : (
         <Figure
           label={t("song.first")}
           value={song.first_beat_seconds}

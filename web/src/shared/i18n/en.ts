@@ -497,6 +497,8 @@ export const en = {
     strip: "Phrases of the song. Drag a boundary to lengthen a phrase.",
     total: "{{counts}} counts, {{time}}",
     intro: "Intro (counts)",
+    startsAfter: "Dance after",
+    startsAfterTitle: "Begin to dance after {{counts}} counts; the music stays where it is",
     kind: "Kind",
     name: "Name",
     counts: "Counts",

@@ -514,6 +514,8 @@ export const fr: Words = {
     strip: "Phrases de la musique. Tirez une limite pour allonger une phrase.",
     total: "{{counts}} comptes, {{time}}",
     intro: "Intro (comptes)",
+    startsAfter: "Danser après",
+    startsAfterTitle: "Commencer à danser après {{counts}} comptes ; la musique ne bouge pas",
     kind: "Genre",
     name: "Nom",
     counts: "Comptes",
