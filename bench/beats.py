@@ -1,7 +1,8 @@
 """Our analyser and librosa's tracker side by side, on pieces whose beats are known.
 
-.state/venv/bin/python bench/beats.py                 aside and stress pieces, both trackers
+.state/venv/bin/python bench/beats.py                 aside, stress, looking pieces, both trackers
 .state/venv/bin/python bench/beats.py --train         also the pieces the weights were fitted on
+.state/venv/bin/python bench/beats.py --only=stress   one group, source or piece
 .state/venv/bin/python bench/beats.py --ours          without librosa
 .state/venv/bin/python bench/beats.py --each          one line a piece
 .state/venv/bin/python bench/beats.py --memory FILE   peak memory of one analysis
@@ -22,6 +23,7 @@ from pathlib import Path
 
 import mir_eval
 import numpy as np
+from looking import looking
 from pieces import pieces
 from stress import stress
 
@@ -91,7 +93,11 @@ def ours(job: Job) -> dict[str, float]:
     out["down"] = mir_eval.beat.f_measure(np.asarray(job.ones), bars)
     starts = np.asarray([best.beats[p.start] for p in best.phrases])
     hits = mir_eval.util.match_events(np.asarray(job.phrases), starts, 0.5)
-    out["phrase"] = 2 * len(hits) / (len(job.phrases) + len(starts))
+    out["one"], out["one_sure"] = float(out["down"] > 0.8), best.one_confidence
+    if job.phrases:
+        out["phrase"] = 2 * len(hits) / (len(job.phrases) + len(starts))
+    if not job.ones:
+        del out["down"], out["one"]
     out["bpm"] = best.bpm
     out["unit"] = float((best.count_unit == 6) == (job.metre == 3))
     if job.hard_at is not None:
@@ -128,19 +134,17 @@ def librosas(job: Job) -> dict[str, float]:
 
 def jobs(train: bool) -> list[Job]:
     """All pieces wanted."""
-    out = []
-    for piece in pieces(None if train else "aside"):
-        out.append(
-            Job(
-                piece.name,
-                piece.part,
-                piece.audio,
-                piece.beats,
-                piece.ones,
-                piece.phrases,
-                piece.metre,
-            )
-        )
+    out = [
+        Job(piece.name, piece.source if piece.part == "train" else piece.part, piece.audio,
+            piece.beats, piece.ones, piece.phrases, piece.metre)
+        for piece in pieces(None if train else "aside")
+    ]  # fmt: skip
+    # Modules say nothing of bars, and MIDI files and charts nothing of phrases.
+    out += [
+        Job(piece.name, piece.source, piece.audio, piece.beats,
+            [] if piece.source == "modules" else piece.ones, [], piece.metre)
+        for piece in looking()
+    ]  # fmt: skip
     for s in stress():
         bar = 3 if s.song.count_unit == 6 else 4
         ones = [
@@ -205,18 +209,20 @@ def table(
                     ),
                 )
     if name == "ours":
-        for low, high in ((0, 0.5), (0.5, 0.8), (0.8, 0.95), (0.95, 1.01)):
-            inside = [
-                r
-                for r, j in zip(rows, wanted, strict=True)
-                if low <= r["sure"] < high and j.group != "train"
-            ]
-            if inside:
-                print(
-                    f"  called {low:.2f}-{min(high, 1):.2f} sure: {len(inside):3} pieces,"
-                    f" right {np.mean([r['first'] for r in inside]):.2f},"
-                    f" promised {np.mean([r['sure'] for r in inside]):.2f}"
-                )
+        untrained = {"aside", "stress", "songs", "midi", "modules"}
+        mine = [r for r, j in zip(rows, wanted, strict=True) if j.group in untrained]
+        calibration("beat", [(r["sure"], r["first"]) for r in mine])
+        # Bars can only be right where the beats are.
+        calibration("one", [(r["one_sure"], r["one"]) for r in mine if "one" in r and r["first"]])
+
+
+def calibration(what: str, promised: list[tuple[float, float]]) -> None:
+    """What was promised, and how often it came true."""
+    for low, high in ((0, 0.5), (0.5, 0.7), (0.7, 0.85), (0.85, 0.95), (0.95, 1.01)):
+        inside = [(sure, right) for sure, right in promised if low <= sure < high]
+        if inside:
+            told, came = np.mean(inside, axis=0)
+            print(f"  {what}: promised {told:.2f}, right {came:.2f} of {len(inside)}")
 
 
 def main() -> None:

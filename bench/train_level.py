@@ -38,6 +38,9 @@ from maplestep.audio.analyse import followed_grid
 from maplestep.audio.onsets import BIAS_SECONDS
 from maplestep.core.errors import MapleStepError
 
+WORKED_OUT_BY = (
+    "level", "grid_fit", "one_grid", "constant_grid", "beat_tracking", "tempo", "onsets", "harmony",
+)  # fmt: skip
 OUT = Path(level.__file__).with_name("level.json")
 FOLDS = 6
 HIDDEN = 24
@@ -84,8 +87,7 @@ def is_right(beats: np.ndarray, truth: np.ndarray) -> bool:
 def examples(wanted: list[Piece]) -> list[Example]:
     """All pieces, kept under the fingerprint of what is worked out for them."""
     code = b"".join(
-        Path(level.__file__).with_name(f"{name}.py").read_bytes()
-        for name in ("level", "grid_fit", "beat_tracking", "tempo", "onsets", "harmony", "analyse")
+        Path(level.__file__).with_name(f"{name}.py").read_bytes() for name in WORKED_OUT_BY
     )
     names = "".join(piece.name for piece in wanted).encode()
     path = HEARD.parent / f"examples-{hashlib.sha256(code + names).hexdigest()[:12]}.pickle"

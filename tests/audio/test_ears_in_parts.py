@@ -10,6 +10,7 @@ from maplestep.audio.harmony import harmony_of
 from maplestep.audio.level import at_places
 from maplestep.audio.onsets import BIAS_SECONDS, SAMPLE_RATE, onsets_of
 from maplestep.audio.tempo import local_periods
+from maplestep.core.errors import RecordingError
 from maplestep.core.song.listening import irregular_places
 
 
@@ -110,3 +111,35 @@ def test_progress_is_told_in_order() -> None:
     chances = [r.confidence for r in heard.readings]
     assert chances == sorted(chances, reverse=True)
     assert sum(chances) <= 1.0001
+
+
+@pytest.mark.parametrize("beside", [1 / 4, 1 / 3, 1 / 2])
+def test_a_steady_song_gets_one_grid_where_only_the_off_beats_sound(beside: float) -> None:
+    # 120 bpm; for 12 beats in the middle, and again later, only what lies beside the beat.
+    beats = [0.5 + n * 0.5 for n in range(140)]
+    off = {*range(50, 62), *range(90, 102)}
+    heard = [at + (0.5 * beside if n in off else 0) for n, at in enumerate(beats)]
+    found = grid_of(knocks(heard, 71))
+    spans = np.diff(found)
+    assert np.ptp(spans) < 0.001
+    away = np.abs(found[:, None] - np.asarray(beats)).min(axis=1)
+    assert np.percentile(away, 95) < 0.015
+
+
+@pytest.mark.parametrize(("before", "after"), [(100, 125), (132, 108)])
+def test_a_song_that_changes_its_tempo_keeps_both(before: int, after: int) -> None:
+    times = [0.5 + n * 60 / before for n in range(64)]
+    times += [times[-1] + 60 / before + n * 60 / after for n in range(64)]
+    found = grid_of(knocks(times, times[-1] + 1))
+    spans = np.diff(found)
+    for bpm, part in ((before, spans[8:48]), (after, spans[-48:-8])):
+        assert np.median(part) * bpm / 60 == pytest.approx(1, abs=0.002)
+    away = np.abs(np.asarray(times)[:, None] - found).min(axis=1)
+    assert np.mean(away < 0.02) > 0.95
+
+
+@pytest.mark.parametrize("hertz", [110.0, 440.0, 3000.0])
+def test_a_tone_has_no_beat(hertz: float) -> None:
+    at = np.arange(20 * SAMPLE_RATE) / SAMPLE_RATE
+    with pytest.raises(RecordingError, match="No steady beat"):
+        analyse_samples(np.asarray(0.5 * np.sin(2 * np.pi * hertz * at), np.float32))

@@ -6,12 +6,14 @@ import pytest
 from core.dancing import song
 
 from maplestep.core.song.listening import (
+    Cue,
     HeardPhrase,
     Listening,
     Reading,
     Stretch,
     irregular_places,
     song_from,
+    weighed,
 )
 from maplestep.core.song.model import PhraseKind
 from maplestep.views.song import listening_view, song_map
@@ -120,3 +122,32 @@ def test_a_reading_becomes_a_song() -> None:
 
     late = replace(reading(BEATS), phrases=(replace(PHRASES[1], start=8, end=40),))
     assert song_from(late, "Kite").seconds(0) == 10.0
+
+
+def test_what_is_heard_where_a_phrase_begins_becomes_its_cue() -> None:
+    from dataclasses import replace
+
+    section = replace(PHRASES[1], kind=PhraseKind.SECTION, name="A", cue=Cue.DRUMS_STOP)
+    told = replace(reading(BEATS), phrases=(PHRASES[0], section))
+    made = song_from(told, "Kite", cues={Cue.DRUMS_STOP: "drums stop"})
+    assert [(p.kind.value, p.name, p.cue) for p in made.phrases] == [
+        ("intro", "", ""), ("section", "A", "drums stop"),
+    ]  # fmt: skip
+
+
+def test_a_stated_tempo_weighs_and_rules_nothing_out() -> None:
+    from dataclasses import replace
+
+    def at(bpm: float, chance: float) -> Reading:
+        beats = tuple(n * 60 / bpm for n in range(40))
+        return replace(reading(beats), confidence=chance)
+
+    listening = replace(heard(at(120, 0.6)), readings=(at(120, 0.6), at(60, 0.3), at(80, 0.1)))
+    # A sheet that says 61 speaks for 60, which is 1.7 % beside; 120 is far off.
+    told = weighed(listening, 61)
+    assert [round(r.bpm) for r in told.readings] == [60, 120, 80]
+    assert sum(r.confidence for r in told.readings) == pytest.approx(1.0)
+    assert [r.ratio for r in told.readings][:2] == [1, 2]
+    # 95 fits none of them, and nothing changes; nor does it without a statement.
+    assert [round(r.bpm) for r in weighed(listening, 95).readings] == [120, 60, 80]
+    assert weighed(listening, None) is listening

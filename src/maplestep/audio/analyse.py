@@ -15,9 +15,10 @@ from ..core.errors import RecordingError
 from ..core.song.listening import HeardPhrase, Listening, Reading, Stretch, with_ratios
 from .arrays import Floats
 from .beat_tracking import follow_beats
+from .constant_grid import strength_at
 from .decode import Missing, read_mono
 from .downbeats import find_bars
-from .grid_fit import Grid, fit_grid, strength_at
+from .grid_fit import Grid, fit_grid
 from .harmony import Harmony, harmony_of
 from .level import Candidate, candidates, vote
 from .onsets import BIAS_SECONDS, RATE, Onsets, onsets_of
@@ -33,6 +34,8 @@ _STRETCH: Final = 16  # beats
 # Between what speech, rain and noise reach and what a band does: see tempo.local_periods.
 _CLEAR: Final = 0.4
 _STANDS_OUT: Final = 1.3
+# A tone reaches .001, a choir .06, a band .2 to 1.5.
+_TONE: Final = 0.01
 _CARRIED: Final = 4  # beats
 _FAINT: Final = 0.05
 _BETWEEN: Final = (0.15, 0.35, 0.65, 0.85)  # of a beat
@@ -113,7 +116,8 @@ def followed_grid(heard: Features) -> Grid:
     envelope = heard.onsets.envelope
     periods, clarity = local_periods(envelope)
     followed = follow_beats(envelope, periods)
-    if clarity < _CLEAR or len(followed) < _FEWEST_BEATS:
+    nothing_begins = heard.onsets.strongest < _TONE
+    if nothing_begins or clarity < _CLEAR or len(followed) < _FEWEST_BEATS:
         raise RecordingError(_NO_BEAT)
     grid = fit_grid(envelope, followed)
     if _stands_out(envelope, grid.beats) < _STANDS_OUT:

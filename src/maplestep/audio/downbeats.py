@@ -1,12 +1,16 @@
 """Bars and the one: three or four to the bar, and on which beat a bar begins.
 
 A path over the beats that pays to break a bar off, so that an extra half bar in the song costs one
-slip and not the rest of the song.
+slip and not the rest of the song. What speaks for a beat to begin a bar is a weighted sum over the
+beats of its bar; the weights, ``bars.json``, are fitted by ``bench/train_bars.py``.
 """
 
 from __future__ import annotations
 
+import json
 from dataclasses import dataclass
+from functools import cache
+from importlib import resources
 from typing import Final
 
 import numpy as np
@@ -16,11 +20,7 @@ from .harmony import Harmony
 from .onsets import RATE, Onsets
 
 _SLIP_PRICE: Final = 16.0
-_METRE_MARGIN: Final = 0.02
-# By how much a bar the found first beat must win: half, by .2 nearly all are right (training half).
-_SURE_AT: Final = 0.11
-_SURE_SLOPE: Final = 30.0
-_LOW, _CHROMA, _BASS, _TIMBRE = 0.8, 1.4, 1.0, 0.5
+_METRES: Final = (3, 4)
 
 
 @dataclass(frozen=True, slots=True)
@@ -33,42 +33,69 @@ class Bars:
     confidence: float
 
 
+@cache
+def _shipped() -> dict[str, Floats]:
+    stored = json.loads(resources.files(__package__).joinpath("bars.json").read_text())
+    return {name: np.asarray(values) for name, values in stored.items()}
+
+
 def find_bars(onsets: Onsets, harmony: Harmony, beats: Floats) -> Bars:
     """The bars of a song whose beats are known."""
-    parts = _beat_features(onsets, harmony, beats)
-    three, four = _repeats(parts, (3, 6, 9)), _repeats(parts, (2, 4, 8))
-    metre = 3 if three > four + _METRE_MARGIN else 4
-    metre_confidence = float(1 / (1 + np.exp(-12 * abs(three - four - _METRE_MARGIN))))
-    score = _LOW * parts[0] + _CHROMA * parts[1] + _BASS * parts[2] + _TIMBRE * parts[3]
-    starts, margin = _bar_path(score, metre)
-    per_bar = margin / max(1, len(starts))
-    confidence = float(1 / (1 + np.exp(-_SURE_SLOPE * (per_bar - _SURE_AT))))
-    return Bars(metre, starts, metre_confidence, confidence)
+    learned = _shipped()
+    parts = beat_features(onsets, harmony, beats)
+    threes = float(learned["metre"] @ metre_features(parts))
+    metre = 3 if threes > 0 else 4
+    starts, margin = bar_path(bar_scores(parts, learned[f"bar{metre}"]), metre)
+    slope, middle = learned["sure"]
+    confidence = _chance(slope * (margin / max(1, len(starts)) - middle))
+    return Bars(metre, starts, _chance(abs(threes)), confidence)
 
 
-def _beat_features(onsets: Onsets, harmony: Harmony, beats: Floats) -> list[Floats]:
-    """Low onset, and change of chroma, bass and timbre at each beat, each standardised."""
+def _chance(odds: float) -> float:
+    return float(1 / (1 + np.exp(-np.clip(odds, -30, 30))))
+
+
+def beat_features(onsets: Onsets, harmony: Harmony, beats: Floats) -> Floats:
+    """What begins and changes at each beat, each standardised over the song, (beats, features):
+    low, middle and high onsets, and change of chroma, bass and timbre within a beat and two."""
     period = float(np.median(np.diff(beats)))
-    low = np.maximum(
-        sample_at(onsets.ranges[0], beats * RATE), sample_at(onsets.ranges[0], beats * RATE + 2)
-    )
-    width = min(period, 0.8)
-    changes = [harmony.changes(which, beats, width) for which in ("chroma", "bass", "timbre")]
-    return [standard(low), *(standard(np.sqrt(np.maximum(change, 0))) for change in changes)]
-
-
-def _repeats(parts: list[Floats], lags: tuple[int, ...]) -> float:
-    """Mean autocorrelation of the features at these lags."""
-    found = [
-        float((part[:-lag] * part[lag:]).mean() / (part.var() + 1e-9))
-        for part in parts
-        for lag in lags
-        if len(part) > lag + 8
+    struck = [
+        np.maximum(sample_at(band, beats * RATE), sample_at(band, beats * RATE + 2))
+        for band in (onsets.ranges[0], onsets.ranges[2] + onsets.ranges[3], onsets.ranges[4])
     ]
-    return float(np.mean(found)) if found else 0.0
+    changes = [
+        np.sqrt(np.maximum(harmony.changes(which, beats, width), 0))
+        for which in ("chroma", "bass", "timbre")
+        for width in (min(period, 0.8), min(2 * period, 1.6))
+    ]
+    return np.column_stack([standard(part) for part in (*struck, *changes)])
 
 
-def _bar_path(score: Floats, metre: int) -> tuple[Ints, float]:
+def bar_scores(parts: Floats, weights: Floats) -> Floats:
+    """How well a bar begins at each beat, (beats,); ``weights``: (beats of a bar, features)."""
+    padded = np.concatenate([parts, np.zeros((len(weights) - 1, parts.shape[1]))])
+    return np.asarray(sum(padded[n : n + len(parts)] @ weight for n, weight in enumerate(weights)))
+
+
+def metre_features(parts: Floats) -> Floats:
+    """For each feature how much more it comes back every three beats than every two or four, and
+    a constant."""
+    apart = _repeats(parts, (3, 6, 9)) - _repeats(parts, (2, 4, 8))
+    six = _repeats(parts, (6,)) - _repeats(parts, (4, 8))
+    return np.concatenate([apart, six, [1.0]])
+
+
+def _repeats(parts: Floats, lags: tuple[int, ...]) -> Floats:
+    """Mean autocorrelation of each feature at these lags."""
+    found = [
+        (parts[:-lag] * parts[lag:]).mean(axis=0) / (parts.var(axis=0) + 1e-9)
+        for lag in lags
+        if len(parts) > lag + 8
+    ]
+    return np.asarray(np.mean(found, axis=0)) if found else np.zeros(parts.shape[1])
+
+
+def bar_path(score: Floats, metre: int) -> tuple[Ints, float]:
     """Beat numbers on which bars begin, and by how much this beats the next best phase."""
     count = len(score)
     gains = np.where(np.arange(metre)[:, None] == 0, score, -score / (metre - 1))

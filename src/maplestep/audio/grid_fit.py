@@ -15,17 +15,18 @@ import numpy as np
 from numpy.typing import NDArray
 
 from .arrays import Floats, sample_at
+from .constant_grid import constant_grid, line_through, period_of, refined, strength_at, wrapped
+from .one_grid import BLOCK, FAINT, steadied
 from .onsets import RATE
 
-BLOCK: Final = 16  # beats
-_BINS: Final = 64
-_REACH_SECONDS: Final = 0.045
-_PERIOD_SEARCH: Final = 0.012
 _JUMP: Final = 0.12  # of a beat
 _SIDE: Final = 12  # beats before and after a jump
 _LOCAL: Final = 8
 _SILENT_SECONDS: Final = 1.1
 _OUT_OF_STEP_SECONDS: Final = 0.008
+_STEADY_SHARE: Final = 0.6
+_HURRIED: Final = 0.97
+_MOSTLY: Final = 0.8
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,7 +46,7 @@ def fit_grid(envelope: Floats, beats: Floats, lock: float | None = None) -> Grid
     if len(parts) > 1:
         fitted = [fit_grid(envelope, part, lock).beats for part in parts]
         return _grid(envelope, _over_silences(fitted), steady=False)
-    grid = _constant(envelope, beats, lock)
+    grid = constant_grid(envelope, beats, lock)
     good = _holds(envelope, grid, beats)
     if good.all():
         whole = follow_ends(envelope, grid)
@@ -54,6 +55,7 @@ def fit_grid(envelope: Floats, beats: Floats, lock: float | None = None) -> Grid
     if followed is not None:
         return _grid(envelope, followed, steady=False)
     pieces = [_stretch(envelope, part, lock) for part in np.split(beats, _jumps(envelope, beats))]
+    pieces = steadied(envelope, pieces, lock)
     return _grid(envelope, follow_ends(envelope, _joined(envelope, pieces)), steady=False)
 
 
@@ -67,8 +69,8 @@ def _body_and_ends(
     first, last = middle[0] * BLOCK, min((middle[-1] + 1) * BLOCK, len(beats))
     if middle[-1] == len(good) - 1:
         last = len(beats)
-    body = _constant(envelope, beats[first:last], lock)
-    period = _period(body)
+    body = constant_grid(envelope, beats[first:last], lock)
+    period = period_of(body)
     before, after = (
         max(0, round(span / period)) for span in (body[0] - beats[0], beats[-1] - body[-1])
     )
@@ -77,14 +79,24 @@ def _body_and_ends(
     outside = followed[(followed < body[0] - 0.1) | (followed > body[-1] + 0.1)]
     free = np.concatenate([beats[:first], beats[last:]])
     explained = strength_at(envelope, outside).sum() >= 0.7 * strength_at(envelope, free).sum()
-    return followed if explained else None
+    if explained or len(body) < _STEADY_SHARE * len(beats):
+        return followed if explained else None
+    # Beside a long steady song a head or tail that hardly sounds (it fades, it rings on) or runs
+    # faster is no beat of its own.
+    typical = float(np.median(strength_at(envelope, body)))
+    faint = strength_at(envelope, free).mean() < FAINT * typical
+    ends = (part for part in (beats[:first], beats[last:]) if len(part) > 2)
+    hurried = all(period_of(part) < _HURRIED * period for part in ends)
+    if faint or hurried:
+        return followed
+    return _stretch(envelope, beats, lock) if good.mean() >= _MOSTLY else None
 
 
 def _stretch(envelope: Floats, beats: Floats, lock: float | None) -> Floats:
     """One stretch without jumps: constant in its middle if it can be, free at head and tail."""
     if len(beats) < 2 * _LOCAL:
         return _nudged(envelope, beats)
-    grid = _constant(envelope, beats, lock)
+    grid = constant_grid(envelope, beats, lock)
     good = _holds(envelope, grid, beats)
     if good.all():
         return grid
@@ -97,102 +109,13 @@ def _stretch(envelope: Floats, beats: Floats, lock: float | None) -> Floats:
     ):
         head, body = beats[: first * BLOCK], beats[first * BLOCK : last * BLOCK]
         tail = beats[last * BLOCK :] if last < len(good) else beats[len(beats) :]
-        held = _constant(envelope, body, lock)
+        held = constant_grid(envelope, body, lock)
         head = _local(envelope, np.concatenate([head, held[:_LOCAL]]))[: len(head)]
         tail = _nudged(envelope, tail)
-        head = head[head < held[0] - 0.5 * _period(held)]
-        tail = tail[tail > held[-1] + 0.5 * _period(held)]
+        head = head[head < held[0] - 0.5 * period_of(held)]
+        tail = tail[tail > held[-1] + 0.5 * period_of(held)]
         return np.concatenate([head, held, tail])
     return _local(envelope, beats)
-
-
-def _period(beats: Floats) -> float:
-    return float(np.median(np.diff(beats)))
-
-
-def _constant(envelope: Floats, beats: Floats, lock: float | None) -> Floats:
-    """The one grid of equal beats over this stretch."""
-    period, phase = _folded(envelope, beats, lock)
-    first = int(np.round((beats[0] - phase) / period))
-    last = int(np.round((beats[-1] - phase) / period))
-    grid = phase + period * np.arange(first, last + 1)
-    for _ in range(3):
-        heard, weight = _refined(envelope, grid)
-        numbers = np.arange(len(grid), dtype=float)
-        slope, start = _line(numbers, heard, weight)
-        if abs(slope / period - 1) > _PERIOD_SEARCH:
-            break
-        grid = start + slope * numbers
-    return grid
-
-
-def _folded(envelope: Floats, beats: Floats, lock: float | None) -> tuple[float, float]:
-    """Period and phase, in seconds, whose folded envelope is strongest."""
-    numbers = np.arange(len(beats), dtype=float)
-    slope, _ = _line(numbers, beats, np.ones(len(beats)))
-    middle = float(beats.mean())
-    low, high = (int(max(0.0, t) * RATE) for t in (beats[0] - slope, beats[-1] + slope))
-    part = envelope[low:high]
-    at = np.arange(low, low + len(part)) / RATE - middle
-    steps = int(np.clip(16 * _PERIOD_SEARCH * len(beats), 12, 240))
-    best = (-1.0, slope, middle)
-    # The mean on the circle: half a beat and minus half a beat are one phase.
-    expected = float(np.angle(np.exp(2j * np.pi * (beats - middle) / slope).mean()) / (2 * np.pi))
-    for period in slope * (1 + np.linspace(-_PERIOD_SEARCH, _PERIOD_SEARCH, 2 * steps + 1)):
-        place = np.mod(at / period, 1.0) * _BINS
-        sums = np.bincount(place.astype(int) % _BINS, part, _BINS)
-        smooth = sums + 0.5 * (np.roll(sums, 1) + np.roll(sums, -1))
-        if lock is not None:
-            away = np.abs(_wrapped((np.arange(_BINS) + 0.5) / _BINS - expected))
-            smooth = np.where(away <= lock, smooth, 0.0)
-        peak = int(np.argmax(smooth))
-        if smooth[peak] > best[0]:
-            best = (float(smooth[peak]), float(period), middle + (peak + 0.5) / _BINS * period)
-    return best[1], best[2]
-
-
-def _wrapped(turns: Floats) -> Floats:
-    """Phases to −½ … ½."""
-    return np.asarray(turns - np.round(turns))
-
-
-def _refined(envelope: Floats, grid: Floats) -> tuple[Floats, Floats]:
-    """For each beat the weighted middle of the onset within reach, and its weight."""
-    period = _period(grid)
-    reach = round(min(_REACH_SECONDS, 0.2 * period) * RATE)
-    offsets = np.arange(-reach, reach + 1)
-    frames = np.round(grid * RATE).astype(int)[:, None] + offsets
-    inside = (frames >= 0) & (frames < len(envelope))
-    around = np.where(inside, envelope[np.clip(frames, 0, len(envelope) - 1)], 0.0)
-    peak = np.argmax(around, axis=1)
-    near = np.abs(offsets[None, :] - offsets[peak][:, None]) <= 3
-    weights = around * near
-    total = weights.sum(axis=1)
-    heard = (weights * (frames / RATE)).sum(axis=1) / (total + 1e-9)
-    return np.where(total > 0.05, heard, grid), total + 1e-6
-
-
-def _line(x: Floats, y: Floats, weight: Floats) -> tuple[float, float]:
-    """Slope and start of the weighted line, outliers held down after Huber."""
-    robust = np.ones_like(x)
-    slope, start = 0.0, 0.0
-    for _ in range(8):
-        w = weight * robust
-        mean_x, mean_y = (w * x).sum() / w.sum(), (w * y).sum() / w.sum()
-        slope = (w * (x - mean_x) * (y - mean_y)).sum() / ((w * (x - mean_x) ** 2).sum() + 1e-12)
-        start = mean_y - slope * mean_x
-        off = np.abs(y - start - slope * x)
-        scale = max(1.5 * float(np.median(off)), 0.002)
-        robust = np.minimum(1.0, scale / (off + 1e-12))
-    return float(slope), float(start)
-
-
-def strength_at(envelope: Floats, beats: Floats) -> Floats:
-    """The envelope's peak within 15 ms of each beat."""
-    tries = [
-        sample_at(envelope, (beats + off) * RATE) for off in (-0.015, -0.0075, 0, 0.0075, 0.015)
-    ]
-    return np.asarray(np.max(tries, axis=0))
 
 
 def _holds(envelope: Floats, grid: Floats, beats: Floats) -> NDArray[np.bool_]:
@@ -215,17 +138,22 @@ def _holds(envelope: Floats, grid: Floats, beats: Floats) -> NDArray[np.bool_]:
 
 def _jumps(envelope: Floats, beats: Floats) -> list[int]:
     """Where the beat's phase jumps: lines through 12 beats before and after disagree."""
-    heard, weight = _refined(envelope, beats)
+    heard, weight = refined(envelope, beats)
     count = len(beats)
     off = np.zeros(count)
     numbers = np.arange(_SIDE, dtype=float)
     for at in range(_SIDE, count - _SIDE + 1):
         left, right = slice(at - _SIDE, at), slice(at, at + _SIDE)
-        slope, start = _line(numbers, heard[left], weight[left])
-        after_slope, after = _line(numbers, heard[right], weight[right])
-        if abs(slope / after_slope - 1) > 0.08:
-            continue  # a slow-down, or noise: no clean line on one of the two sides
-        off[at] = abs(_wrapped(np.asarray((after - start) / slope)))
+        slope, start = line_through(numbers, heard[left], weight[left])
+        after_slope, after = line_through(numbers, heard[right], weight[right])
+        if abs(slope / after_slope - 1) > _OTHER_TEMPO:
+            # Another tempo where both sides are clean lines; else a slow-down, or noise.
+            loose = _looseness(heard[left], slope, start) + _looseness(
+                heard[right], after_slope, after
+            )
+            off[at] = max(0.0, 1.0 - loose / _CLEAN_SECONDS)
+            continue
+        off[at] = abs(wrapped(np.asarray((after - start) / slope)))
     found: list[int] = []
     while off.max(initial=0.0) > _JUMP:
         at = int(np.argmax(off))
@@ -234,11 +162,20 @@ def _jumps(envelope: Floats, beats: Floats) -> list[int]:
     return sorted(found)
 
 
+def _looseness(heard: Floats, slope: float, start: float) -> float:
+    """How far beats scatter about their line, in seconds."""
+    return float(np.median(np.abs(heard - start - slope * np.arange(len(heard)))))
+
+
+_OTHER_TEMPO: Final = 0.035
+_CLEAN_SECONDS: Final = 0.02
+
+
 def _between_silences(envelope: Floats, beats: Floats) -> list[Floats]:
     """The beats in parts, cut where nothing begins for over a second and two beats."""
     typical = float(np.median(strength_at(envelope, beats)))
     loud = np.flatnonzero(envelope > 0.12 * typical) / RATE
-    longest = max(_SILENT_SECONDS, 2.2 * _period(beats))
+    longest = max(_SILENT_SECONDS, 2.2 * period_of(beats))
     gaps = np.flatnonzero(np.diff(loud) > longest)
     parts: list[Floats] = []
     rest = beats
@@ -305,7 +242,7 @@ def _follow_tail(envelope: Floats, beats: Floats) -> Floats:
 def _walk(envelope: Floats, beats: Floats, floor: float) -> Floats:
     """Beats after these, each near where the last two say; ends where nothing begins any more."""
     found = list(beats)
-    ratio, period, missed = 1.0, _period(beats[-_LOCAL:]), 0
+    ratio, period, missed = 1.0, period_of(beats[-_LOCAL:]), 0
     while True:
         tries = np.arange(0.88, 1.2, 0.004)
         times = found[-1] + tries * period
@@ -333,7 +270,7 @@ def _joined(envelope: Floats, parts: list[Floats]) -> Floats:
         if not len(whole) or not len(part):
             whole = np.concatenate([whole, part])
             continue
-        period = _period(whole) if len(whole) > 1 else 0.5
+        period = period_of(whole) if len(whole) > 1 else 0.5
         low = strength_at(envelope, whole[-6:]), strength_at(envelope, part[:6])
         typical = 0.3 * float(np.median(strength_at(envelope, whole)))
         # The band has stopped: no beats are counted into the silence at the end or the head.
@@ -361,19 +298,19 @@ def _trailing(silent: NDArray[np.bool_]) -> int:
 
 def _local(envelope: Floats, beats: Floats) -> Floats:
     """Each beat on the line through the eight around it: drift without jitter."""
-    heard, weight = _refined(envelope, beats)
+    heard, weight = refined(envelope, beats)
     out = heard.copy()
     numbers = np.arange(len(beats), dtype=float)
     for at in range(len(beats)):
         near = slice(max(0, at - _LOCAL), at + _LOCAL + 1)
-        slope, start = _line(numbers[near], heard[near], weight[near])
+        slope, start = line_through(numbers[near], heard[near], weight[near])
         out[at] = start + slope * at
     return _rising(out)
 
 
 def _nudged(envelope: Floats, beats: Floats) -> Floats:
     """Free beats moved onto their onsets."""
-    return _rising(_refined(envelope, beats)[0]) if len(beats) > 1 else beats
+    return _rising(refined(envelope, beats)[0]) if len(beats) > 1 else beats
 
 
 def _rising(beats: Floats) -> Floats:

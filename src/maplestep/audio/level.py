@@ -66,8 +66,18 @@ def candidates(onsets: Onsets, beats: Floats) -> list[Candidate]:
                 strength = float(sample_at(onsets.envelope, times * RATE).mean())
                 found.append((strength, step, Candidate(ratio, step / _TRIED_PHASES * span, times)))
         found.sort(key=lambda entry: -entry[0])
-        out += [candidate for _, _, candidate in found[:PHASES]]
+        out += _apart(found)
     return out
+
+
+def _apart(found: list[tuple[float, int, Candidate]]) -> list[Candidate]:
+    """The strongest phases, none right beside another."""
+    kept: list[tuple[int, Candidate]] = []
+    for _, step, candidate in found:
+        ways = (abs(step - other) for other, _ in kept)
+        if all(min(way, _TRIED_PHASES - way) > 1 for way in ways):
+            kept.append((step, candidate))
+    return [candidate for _, candidate in kept[:PHASES]]
 
 
 def at_places(beats: Floats, places: Floats) -> Floats:

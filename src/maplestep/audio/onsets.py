@@ -30,12 +30,14 @@ _BLOCK: Final = 4096
 @dataclass(frozen=True, slots=True)
 class Onsets:
     """``envelope``: (frames,), the sum, evened out over 8 s, and ``rise``, the same not evened
-    out; ``ranges``: (5, frames); ``loudness``: (frames,)."""
+    out; ``ranges``: (5, frames); ``loudness``: (frames,). ``strongest``: how much the strongest
+    onsets rise, in units of the logarithmic levels."""
 
     envelope: Floats
     rise: Floats
     ranges: Floats
     loudness: Floats
+    strongest: float = 1.0
 
     @property
     def seconds(self) -> float:
@@ -65,6 +67,7 @@ def onsets_of(samples: Floats) -> Onsets:
         rise=total,
         ranges=np.maximum(bands, 0.0),
         loudness=loudness.astype(np.float64),
+        strongest=float(np.percentile(rise.mean(axis=1), 98)),
     )
 
 

@@ -163,7 +163,7 @@ _ALL_STEPS: Final = 2
 """So many words for steps and nothing else are hardly a title."""
 _TITLED: Final = re.compile(r"\s*(?:#{1,6}\s|(\*\*|__)[^*_]+\1\s*:?\s*$)")
 """A heading, or a whole line in bold, is hardly one of several lines of steps."""
-LISTED: Final = re.compile(r"^[\s#*_•>-]*(\d{1,2})\s*[.):/]\s")
+LISTED: Final = re.compile(r"^[\s#*_•>(-]*(\d{1,2})\s*[.):/]\s")
 
 
 def uncounted(text: str, length: int, *, waltz: bool = False) -> Choice | None:
