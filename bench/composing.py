@@ -72,6 +72,12 @@ class Composed:
 
 
 LANES = ("kick", "snare", "top", "bass", "chords", "extra")
+# Rhythms of a beat in a tune, in its steps, and how often they come.
+CELLS = {
+    4: (((0,), (0, 2), (), (0, 3), (2,), (0, 2, 3), (0, 1, 2, 3), (0, 1), (1, 3), (3,)),
+        (30, 22, 14, 6, 8, 6, 4, 2, 2, 3)),
+    3: (((0,), (0, 2), (), (0, 1, 2), (2,), (1, 2)), (34, 26, 14, 10, 6, 4)),
+}  # fmt: skip
 ALL = frozenset({"kick", "snare", "top", "bass", "chords", "extra", "lead"})
 
 
@@ -201,6 +207,8 @@ class Player:
             )
         }  # fmt: skip
         self.motifs = {s.kind: self._motif() for s in form}
+        # How much louder hands are on the beat: not all of them know.
+        self.metric, self.accent = rng.choice((0.0, 4.0, 8.0, 12.0)), 0.0
         self.fills = rng.random() < 0.7
         self.sings = rng.random() < 0.8
         self.pads = rng.random() < 0.4
@@ -228,6 +236,9 @@ class Player:
     def _when(self, beat: int, step: float) -> float:
         """Seconds of a step of a beat; the off-beat half of it swung, hands loose."""
         part = step / self.style.steps
+        self.accent = self.metric * (
+            1 if step == 0 else -0.4 if step * 2 == self.style.steps else -1
+        )
         if self.swing != 0.5 and self.style.steps == 4:
             # Swung sixteenths: of each pair the second comes late.
             pair, within = divmod(step, 2)
@@ -236,7 +247,7 @@ class Player:
         return max(0.0, low + part * (high - low) + self.rng.gauss(0, self.loose))
 
     def _strike(self, channel: int, pitch: int, sign: str, at: float, long: float) -> None:
-        base = {"x": 88, "X": 112, "o": 52}[sign] * self.loud[channel]
+        base = {"x": 88, "X": 112, "o": 52}[sign] * self.loud[channel] + self.accent
         self.notes.append(
             Note(at, channel, pitch, max(12, min(127, round(base + self.rng.gauss(0, 6)))), long)
         )
@@ -299,16 +310,20 @@ class Player:
             self._strike(EXTRA, pitch, "o", self._when(first, 0), 0.97 * long)
 
     def _motif(self) -> list[tuple[float, float, int]]:
-        """Two bars of tune: step, length in steps, degree of the scale."""
-        steps = self.style.steps * self.style.metre * 2
-        at, out, degree = self.rng.choice((0, 0, 1, 2)), [], self.rng.randrange(5)
-        lengths = {4: (1, 2, 2, 2, 3, 4, 4, 6, 8), 3: (1, 1, 2, 3, 3, 6)}[self.style.steps]
-        while at < steps - 1:
-            long = self.rng.choice(lengths)
-            if self.rng.random() < 0.8:
-                out.append((at, min(long, steps - at), degree % 7))
+        """Two bars of tune: step, length in steps, degree of the scale. Beat by beat a figure of
+        rhythm; most begin on the beat, as tunes do."""
+        steps, degree = self.style.steps, self.rng.randrange(5)
+        onsets: list[int] = []
+        for beat in range(self.style.metre * 2):
+            cell = self.rng.choices(*CELLS[steps])[0]
+            if beat % self.style.metre == 0 and self.rng.random() < 0.6:
+                cell = (0,)
+            onsets += [beat * steps + step for step in cell]
+        out = []
+        ends = [*onsets[1:], self.style.metre * 2 * steps]
+        for at, end in zip(onsets, ends, strict=True):
+            out.append((at, min(end - at, 2 * steps), degree % 7))
             degree += self.rng.choice((-2, -1, -1, 0, 1, 1, 2))
-            at += long
         return out
 
     def _lead(self, section: Section, first: int, bar: int, chord: tuple[int, int]) -> None:

@@ -28,8 +28,8 @@ from tunes import over_band, tunes
 
 __all__ = ["Piece", "pieces"]
 
-EACH_STYLE = 10
-TUNES = 110
+EACH_STYLE = 9
+TUNES = 140
 _FONT_SHARES = (30, 8, 22, 16, 24)
 
 

@@ -139,3 +139,66 @@ def test_commas_left_out_change_nothing(counts: str, hurried: str, written: str)
         return [(m.at, m.foot, m.verb, m.weight, m.turn) for m in part.moves]
 
     assert danced(hurried) == danced(written)
+
+
+EIGHTS = (
+    "1-2 R fwd, L fwd\n3&4 R shuffle fwd\n5-6 L fwd, pivot 1/2 R\n7-8 L fwd, R touch",
+    "1-4 vine R, L touch\n5-8 vine L, R touch",
+    "1-4 R rocking chair\n5-8 R jazz box",
+    "1-2 R heel, R together\n3-4 L heel, L together\n5-8 stomp R, stomp L, hold, hold",
+)
+# Words that elsewhere are steps, notes or repeats.
+HEADINGS = [
+    "Finish",
+    "Hold",
+    "Repeat",
+    "The end",
+    "Other foot",
+    "Repeat on the other foot",
+    "Start",
+]
+
+
+@pytest.mark.parametrize("dress", ["{n}. {words}", "{n}) {words}", "**{n}. {words}**"])
+@pytest.mark.parametrize("first", range(len(HEADINGS)))
+def test_headings_numbered_one_after_the_other_are_headings_whatever_they_say(
+    first: int, dress: str
+) -> None:
+    plain = steps(part_of("Kiln\n32 counts\n\n" + "\n\n".join(EIGHTS)))
+    words = [HEADINGS[(first + n) % len(HEADINGS)] for n in range(4)]
+    headed = "\n\n".join(
+        f"{dress.format(n=n, words=said)}\n{eight}"
+        for n, (said, eight) in enumerate(zip(words, EIGHTS, strict=True), start=1)
+    )
+    assert steps(part_of(f"Kiln\n32 counts\n\n{headed}")) == plain
+
+
+@pytest.mark.parametrize("dots", ["..", "......", "..... "])
+def test_dot_leaders_mean_nothing(dots: str) -> None:
+    head = "Title{d}: Kiln\nCount{d}: 16\nWall{d}: 2\nSequence{d}: A A B A\n\n"
+    body = "PART A\n1-8 R vine, L touch, L vine, R touch\n\nPART B\n1-8 R rocking chair x2\n"
+    reading = read_sheet(head.format(d=dots) + body)
+    assert (reading.sheet.title, taken_over(reading).sequence) == ("Kiln", "A x2, B, A")
+
+
+@pytest.mark.parametrize(
+    ("one", "other"),
+    [
+        ("R forward & across L, hold", "R across L, hold"),
+        ("R fwd and over L, hold", "R over L, hold"),
+        ("full turn rolling vine R, L touch", "rolling vine R, L touch"),
+        ("rolling full turn vine R, L touch", "rolling vine R, L touch"),
+        ("R jazz box in place", "R jazz box"),
+    ],
+)
+def test_the_same_steps_in_more_words(one: str, other: str) -> None:
+    assert steps(part_of(f"1-4 {one}")) == steps(part_of(f"1-4 {other}"))
+
+
+def test_a_first_and_is_danced_before_a_hold_is_drawn_out() -> None:
+    # R heel, & R together, L heel, & L together, R toe, hold: five changes on 1& 2& 3 4.
+    moves = part_of("1&2 R heel & L heel\n&3-4 & R toe side, hold\n").moves
+    assert [(float(m.at), m.foot and m.foot.value, m.verb) for m in moves] == [
+        (0, "R", "heel"), (0.5, "R", "step"), (1, "L", "heel"), (1.5, "L", "step"),
+        (2, "R", "toe"), (3, None, "hold"),
+    ]  # fmt: skip
