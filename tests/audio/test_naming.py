@@ -1,5 +1,7 @@
 """What stretches are called, worked out by hand from drums and loudness."""
 
+import itertools
+
 import numpy as np
 import pytest
 
@@ -13,7 +15,7 @@ SECTION = K.SECTION
 
 def spans(*bars: int) -> list[tuple[int, int]]:
     edges = np.cumsum([0, *(4 * n for n in bars)])
-    return [(int(a), int(b)) for a, b in zip(edges, edges[1:], strict=False)]
+    return [(int(a), int(b)) for a, b in itertools.pairwise(edges)]
 
 
 def called(found: list[Named]) -> list[tuple[PhraseKind, str]]:

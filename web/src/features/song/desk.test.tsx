@@ -192,6 +192,33 @@ describe("corrections", () => {
     expect(words).toHaveBeenCalledWith(0, { cue: "drums" }, "cue 0");
   });
 
+  it("that sound alike are named with one press", async () => {
+    const alike = ["A", "B", "A"].map((name) => ({
+      ...MAP.song.phrases[1]!,
+      kind: "section" as const,
+      name,
+    }));
+    const table = (marked: number) => (
+      <PhraseTable
+        map={MAP}
+        phrases={alike}
+        marked={marked}
+        unsure={() => false}
+        onMark={vi.fn()}
+        onWords={vi.fn()}
+        onEdit={edit}
+        onSeek={vi.fn()}
+      />
+    );
+    const { rerender } = render(table(2));
+    fireEvent.mouseDown(screen.getByRole("combobox", { name: "Call all 2 “A”…" }));
+    await act(async () => fireEvent.click(screen.getAllByTitle("Chorus").at(-1)!));
+    expect(edit).toHaveBeenCalledWith({ op: "call_alike", index: 2, kind: "chorus" });
+    // There is but one B.
+    rerender(table(1));
+    expect(screen.queryByRole("combobox", { name: /Call all/ })).toBeNull();
+  });
+
   it("move boundaries with the arrow keys, an eight with Shift, each from where the last left it", () => {
     const asked = vi.fn<(asked: Asked) => void>();
     render(

@@ -132,6 +132,35 @@ describe("findings", () => {
     expect(screen.getByText("All agrees.")).toBeTruthy();
   });
 
+  it("of one kind are one card, which unfolds to each, in its place among the others", () => {
+    const late = (wall: number) =>
+      finding({ code: "fit.phrase-late", message: `Late on wall ${wall}.`, wall, start: wall });
+    const placed = vi.fn();
+    render(
+      <Findings
+        narrow
+        findings={[late(3), finding({ code: "fit.end", message: "Ends aside." }), late(5), late(6)]}
+        fine=""
+        onPlace={placed}
+      />,
+    );
+    const card = screen.getByRole("group");
+    expect(card.querySelector("summary")?.textContent).toContain(
+      "Late on wall 3. And 2 more like it. Walls 3, 5, 6.",
+    );
+    expect(card.querySelectorAll("li")).toHaveLength(3);
+    fireEvent.click(screen.getByText("Late on wall 6."));
+    expect(placed).toHaveBeenCalledWith(late(6));
+    expect(screen.getByText("Ends aside.").closest("details")).toBeNull();
+  });
+
+  it("of which there are two stand by themselves", () => {
+    const two = [finding({ start: 1 }), finding({ start: 2, message: "Nothing on 5." })];
+    render(<Findings narrow findings={two} fine="" />);
+    expect(screen.queryByRole("group")).toBeNull();
+    expect(screen.getAllByRole("listitem")).toHaveLength(2);
+  });
+
   it("offer to define a figure that nobody knows", () => {
     const define = vi.fn();
     const unknown = finding({ code: "sheet.figure-unknown-alone", found: "hen step" });
