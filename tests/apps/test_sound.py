@@ -7,19 +7,23 @@ import subprocess
 import sys
 import time
 from collections.abc import Callable
+from datetime import timedelta
 from pathlib import Path
 from typing import Any
 
+import mutagen.flac
 import numpy as np
 import pytest
 import soundfile
 from core.dancing import song as core_song
 from django.db import connection
+from django.utils import timezone
 from django_fixtures import PASSWORD, Api
 from example import ROUTINE
 
 from maplestep.apps.songs.actions import sounds as actions
 from maplestep.apps.songs.models import AnalysisCache, Song, Sound
+from maplestep.apps.songs.time_left import seconds_left
 from maplestep.apps.songs.work import make
 from maplestep.audio.band import play
 from maplestep.formats.routine.routine_file import song_form
@@ -79,6 +83,60 @@ def test_from_an_upload_to_a_map(ada: Api, recording: bytes, media: Path) -> Non
     # The song goes, and its sound with it.
     assert ada.call("DELETE", f"/api/songs/{song['id']}")[0] == 204
     assert files(media) == []
+
+
+def test_what_the_file_says_of_its_song_fills_the_form(
+    ada: Api, recording: bytes, tmp_path: Path
+) -> None:
+    file = tmp_path / "06 track.flac"
+    file.write_bytes(recording)
+    tagged = mutagen.flac.FLAC(file)
+    tagged.update({"title": "Tin Kettle", "artist": "The Stand-ins", "bpm": "62"})
+    tagged.save()
+    song = ada.send("/api/songs/recording", file.read_bytes(), file.name)[1]
+    told = song["song"]
+    assert (told["title"], told["performer"], float(told["bpm"])) == (
+        "Tin Kettle", "The Stand-ins", 62,
+    )  # fmt: skip
+    work()
+    mapped = ada.call("GET", f"/api/songs/{song['id']}")[1]["song"]
+    # 124 was played. Who writes 62 counts every second beat of it; title and performer stay.
+    assert float(mapped["bpm"]) == pytest.approx(62, abs=0.1)
+    assert (mapped["title"], mapped["performer"]) == ("Tin Kettle", "The Stand-ins")
+
+
+def test_what_is_left_of_a_broken_file_is_mapped_and_its_owner_told(
+    ada: Api, recording: bytes
+) -> None:
+    song = ada.send("/api/songs/recording", recording[: len(recording) // 2], "a.flac")[1]
+    work()
+    sound = sounds_of(ada, song)[0]
+    assert sound["state"] == "ready"
+    # 46 s were promised, half of the bytes are about half of it.
+    assert "of 0:4" in sound["message"]
+    assert "only 0:2" in sound["message"]
+    assert 15 < sound["seconds"] < 35
+    assert sound["listening"]["readings"]
+
+
+def test_how_long_it_takes_is_told_from_the_start(ada: Api, recording: bytes) -> None:
+    ada.send("/api/songs/recording", recording, "a.flac")
+    sound = Sound.objects.get()
+    sound.state = Sound.State.WORKING
+
+    def left(taken: float, done: float) -> float:
+        sound.started_at, sound.done = timezone.now() - timedelta(seconds=taken), done
+        found = seconds_left(sound)
+        assert found is not None
+        return found
+
+    # 49.9 s of sound at .05 s each, and two to begin with: 4.5 s.
+    assert left(0, 0) == pytest.approx(4.5, abs=0.2)
+    # Three seconds for the first twentieth (a worker that had to start) promise no minute more.
+    assert left(3, 0.05) < 6
+    # What has taken ten seconds for its half takes about as long again.
+    assert left(10, 0.5) == pytest.approx(5, abs=0.3)
+    assert left(20, 1) == pytest.approx(0, abs=0.1)
 
 
 def test_the_same_bytes_are_listened_to_once(

@@ -1,5 +1,5 @@
 // The whole song in one line.
-import { PHRASE_TINTS } from "../shared/theme/facing";
+import { phraseTint } from "../shared/theme/facing";
 import { songClock } from "./clock";
 import styles from "./SongStrip.module.css";
 
@@ -23,7 +23,7 @@ export function SongStrip({ label, phrases, marked, onPick }: Props) {
   return (
     <ol className={styles.strip} aria-label={label}>
       {phrases.map((phrase) => {
-        const style = { flexGrow: phrase.counts, background: PHRASE_TINTS[phrase.kind] };
+        const style = { flexGrow: phrase.counts, background: phraseTint(phrase) };
         const body = (
           <>
             <strong>{phrase.name}</strong> <span>{phrase.counts}</span>

@@ -3,7 +3,7 @@ import clsx from "clsx";
 import { memo } from "react";
 
 import type { SegmentView } from "../shared/api/client";
-import { facingColours, PHRASE_TINTS } from "../shared/theme/facing";
+import { facingColours, phraseTint } from "../shared/theme/facing";
 import { numberEvery, offsetOf, tornEdge, type StackRow, type StackSize } from "./wallStack";
 import styles from "./WallStackBar.module.css";
 
@@ -121,7 +121,7 @@ function Tints({ segment, x, box }: { segment: SegmentView; x: number; box: Box 
       y={box.top}
       width={(span.end - span.start) * box.count}
       height={box.bottom - box.top}
-      fill={PHRASE_TINTS[span.kind]}
+      fill={phraseTint(span)}
     />
   ));
 }

@@ -13,7 +13,7 @@ from ...core.layout.timeline import EndReason, Segment, SegmentKind
 from ...core.primitives.turns import FULL
 from ...core.sheet.counting import count_labels
 from ...messages.words import fact
-from ..colours import PHRASES, PLAIN, WALLS
+from ..colours import PLAIN, WALLS, phrase_tint
 
 _EDGE: Final = PLAIN["umber"]
 _CUT: Final = PLAIN["brick"]
@@ -69,7 +69,7 @@ def _shapes(segment: Segment, x: float, count: float, height: float, unit: int) 
     cloth = segment.kind in (SegmentKind.TAG, SegmentKind.BRIDGE, SegmentKind.ENDING)
     for span in segment.phrases:
         left, wide = x + float(span.start) * count, float(span.end - span.start) * count
-        fill = "url(#cloth)" if cloth else PHRASES[span.phrase.phrase.kind.value]
+        fill = "url(#cloth)" if cloth else phrase_tint(span.phrase.phrase)
         yield _box(left, 12, wide, low - 12, fill)
     for at in _ones(segment, unit):
         left = x + float(at - segment.first) * count

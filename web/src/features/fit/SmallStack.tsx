@@ -3,7 +3,7 @@ import { memo } from "react";
 
 import type { SegmentView } from "../../shared/api/client";
 import { rowsOf } from "../../drawing/wallStack";
-import { PHRASE_TINTS } from "../../shared/theme/facing";
+import { phraseTint } from "../../shared/theme/facing";
 
 const WIDTH = 92;
 const MOST = 62;
@@ -32,7 +32,7 @@ export const SmallStack = memo(function SmallStack({ segments }: { segments: Seg
                   y={top}
                   width={(span.end - span.start) * count}
                   height={height}
-                  fill={segment.kind === "wall" ? PHRASE_TINTS[span.kind] : "var(--hatch)"}
+                  fill={segment.kind === "wall" ? phraseTint(span) : "var(--hatch)"}
                 />
               )),
             )}

@@ -4,7 +4,7 @@ import { useRef, useState } from "react";
 import { useTranslation } from "react-i18next";
 
 import type { PhraseForm } from "../../shared/api/client";
-import { PHRASE_TINTS } from "../../shared/theme/facing";
+import { phraseTint } from "../../shared/theme/facing";
 import type { Asked } from "./useEdits";
 import styles from "./PhraseStrip.module.css";
 
@@ -72,7 +72,7 @@ export function PhraseStrip({ phrases, names, unit, marked, onMark, onEdit }: Pr
         <div
           key={index}
           className={clsx(styles.phrase, index === marked && styles.marked)}
-          style={{ flexGrow: counts[index], background: PHRASE_TINTS[phrase.kind] }}
+          style={{ flexGrow: counts[index], background: phraseTint(phrase) }}
         >
           <button
             className="plain"

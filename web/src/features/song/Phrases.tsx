@@ -1,11 +1,12 @@
 // The phrases as a table: what the band does, how long, and what announces it.
 import { Button, Input, Select } from "antd";
+import clsx from "clsx";
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
 
 import type { PhraseForm, SongEdit, SongMap } from "../../shared/api/client";
 import { songClock } from "../../drawing/clock";
-import { PHRASE_TINTS } from "../../shared/theme/facing";
+import { PHRASE_TINTS, phraseTint } from "../../shared/theme/facing";
 import styles from "./Phrases.module.css";
 
 interface Props {
@@ -43,7 +44,7 @@ export function PhraseTable(props: Props) {
             onFocus={() => onMark(at)}
             onPointerDown={() => onMark(at)}
           >
-            <td style={{ boxShadow: `inset 5px 0 0 ${PHRASE_TINTS[phrase.kind]}` }}>
+            <td style={{ boxShadow: `inset 5px 0 0 ${phraseTint(phrase)}` }}>
               <Select
                 aria-label={t("song.kind")}
                 value={phrase.kind}
@@ -148,6 +149,7 @@ function CallAll({ phrases, at, onEdit }: Omit<ToolsProps, "onMark">) {
   const words = t("song.callAll", { count: alike.length, name: phrase.name });
   return (
     <Select
+      className={clsx(styles.all)}
       size="small"
       aria-label={words}
       title={t("song.callAllTitle")}

@@ -2,7 +2,7 @@
 import colours from "@colours";
 
 import type { Listening, SongMap } from "../../shared/api/client";
-import { PHRASE_TINTS } from "../../shared/theme/facing";
+import { phraseTint } from "../../shared/theme/facing";
 import { songClock } from "../../drawing/clock";
 import { firstAt } from "../../shared/sound/counting";
 
@@ -135,8 +135,8 @@ function phrases(ink: CanvasRenderingContext2D, view: View, map: SongMap, names:
     const left = xOf(view, mark.start_seconds);
     const right = xOf(view, map.marks[index + 1]?.start_seconds ?? end);
     if (right < 0 || left > view.width) return;
-    const kind = map.song.phrases[index]?.kind ?? "unmarked";
-    ink.fillStyle = PHRASE_TINTS[kind] ?? PAPER;
+    const phrase = map.song.phrases[index] ?? { kind: "unmarked", name: "" };
+    ink.fillStyle = phraseTint(phrase) ?? PAPER;
     ink.fillRect(left, 0, right - left, HEAD);
     ink.fillStyle = INK;
     ink.fillRect(left - 1, 0, 3, HEAD + WAVE);

@@ -2,7 +2,7 @@
 // Oliveira & Fernandes 2009 (severity 1.0), distances in CIE 1976 L*a*b* (white D65).
 import { describe, expect, it } from "vitest";
 
-import { CLOCKS, facingColours, PHRASE_TINTS } from "./facing";
+import { CLOCKS, facingColours, LETTER_TINTS, PHRASE_TINTS, phraseTint } from "./facing";
 
 type Triple = [number, number, number];
 type Matrix = [Triple, Triple, Triple];
@@ -88,8 +88,19 @@ const contrast = (one: string, other: string) => {
 };
 
 describe("the tints of the phrases", () => {
-  it.each(Object.entries(PHRASE_TINTS))("carry dark text: %s", (_, tint) => {
-    expect(contrast(tint, "#2a211b")).toBeGreaterThan(7);
-    expect(contrast(tint, "#5f5348")).toBeGreaterThan(4.5);
+  it("tell letters apart, and leave longer names to their kind", () => {
+    const tints = ["A", "B", "C"].map((name) => phraseTint({ kind: "section", name }));
+    expect(new Set(tints).size).toBe(3);
+    expect(phraseTint({ kind: "section", name: "A" })).toBe(LETTER_TINTS[0]);
+    expect(phraseTint({ kind: "section", name: "Guitar" })).toBe(PHRASE_TINTS.section);
+    expect(phraseTint({ kind: "verse", name: "A" })).toBe(PHRASE_TINTS.verse);
   });
+
+  it.each([...Object.entries(PHRASE_TINTS), ...Object.entries(LETTER_TINTS)])(
+    "carry dark text: %s",
+    (_, tint) => {
+      expect(contrast(tint, "#2a211b")).toBeGreaterThan(7);
+      expect(contrast(tint, "#5f5348")).toBeGreaterThan(4.5);
+    },
+  );
 });

@@ -17,3 +17,11 @@ export function facingColours(clock: string, dark = false): [string, string] {
 
 /** Tints of the song's phrases, by kind. */
 export const PHRASE_TINTS: Record<string, string> = colours.phrases;
+/** Tints of stretches that are only known to sound alike, by their letter. */
+export const LETTER_TINTS: readonly string[] = colours.letters;
+
+export function phraseTint({ kind, name }: { kind: string; name: string }): string | undefined {
+  const letter = name.charCodeAt(0) - "A".charCodeAt(0);
+  if (kind !== "section" || name.length !== 1 || letter < 0) return PHRASE_TINTS[kind];
+  return LETTER_TINTS[letter % LETTER_TINTS.length];
+}
