@@ -110,14 +110,14 @@ def fit_metre(songs: list[Song]) -> np.ndarray:
     return np.asarray(minimize(loss, np.zeros(rows.shape[1]), jac=True, method="L-BFGS-B").x)
 
 
-def found_in(one: Song, learned: dict[str, np.ndarray]) -> tuple[int, float, float]:
-    """Metre, downbeat F, and margin a bar."""
+def found_in(one: Song, learned: dict[str, np.ndarray]) -> tuple[int, float, np.ndarray]:
+    """Metre, downbeat F, and what says how sure it is."""
     threes = float(learned["metre"] @ downbeats.metre_features(one.parts))
     metre = 3 if threes > 0 else 4
     scores = downbeats.bar_scores(one.parts, learned[f"bar{metre}"])
     starts, margin = downbeats.bar_path(scores, metre)
     f = mir_eval.beat.f_measure(one.beats[one.ones], one.beats[starts])
-    return metre, float(f), margin / max(1, len(starts))
+    return metre, float(f), downbeats.sure_features(starts, margin, metre)
 
 
 def learned_from(songs: list[Song]) -> dict[str, np.ndarray]:
@@ -129,23 +129,24 @@ def by_hash(source: str) -> str:
     return hashlib.sha256(source.encode()).hexdigest()
 
 
-def sureness(judged: list[tuple[Song, int, float, float]]) -> np.ndarray:
-    """Slope and middle of the logistic that turns a margin into a chance."""
-    margin = np.asarray([m for *_, m in judged])
+def sureness(judged: list[tuple[Song, int, float, np.ndarray]]) -> np.ndarray:
+    """Weights of the logistic that turns them into a chance, on pieces of sources left out."""
+    rows = np.stack([row for *_, row in judged])
     right = np.asarray([f > 0.8 for _, _, f, _ in judged]).astype(float)
 
-    def loss(w: np.ndarray) -> float:
-        odds = w[0] * (margin - w[1])
-        return float((np.logaddexp(0, odds) - right * odds).sum())
+    def loss(w: np.ndarray) -> tuple[float, np.ndarray]:
+        odds = rows @ w
+        value = (np.logaddexp(0, odds) - right * odds).sum() + 0.05 * w @ w
+        return float(value), (1 / (1 + np.exp(-odds)) - right) @ rows + 0.1 * w
 
-    return np.asarray(minimize(loss, np.asarray([10.0, 0.1]), method="Nelder-Mead").x)
+    return np.asarray(minimize(loss, np.zeros(rows.shape[1]), jac=True, method="L-BFGS-B").x)
 
 
 def main() -> None:
     with Pool(2) as pool:
         songs = [s for s in pool.map(song, pieces("train"), chunksize=4) if s is not None]
     sources = sorted({s.source for s in songs}, key=by_hash)
-    judged: list[tuple[Song, int, float, float]] = []
+    judged: list[tuple[Song, int, float, np.ndarray]] = []
     for fold in range(FOLDS):
         learned = learned_from([s for s in songs if sources.index(s.source) % FOLDS != fold])
         held = [s for s in songs if sources.index(s.source) % FOLDS == fold]
@@ -158,7 +159,7 @@ def main() -> None:
         print(f"  {source:<12}{len(mine):>4}  F {np.mean([f for *_, f in mine]):.2f}"
               f"  metre {np.mean([m == s.metre for s, m, _ in mine]):.2f}")  # fmt: skip
     sure = sureness(judged)
-    told = 1 / (1 + np.exp(-sure[0] * (np.asarray([m for *_, m in judged]) - sure[1])))
+    told = 1 / (1 + np.exp(-np.stack([row for *_, row in judged]) @ sure))
     good = np.asarray([f > 0.8 for _, _, f, _ in judged])
     for low, high in ((0, 0.5), (0.5, 0.7), (0.7, 0.85), (0.85, 0.95), (0.95, 1.01)):
         inside = (told >= low) & (told < high)

@@ -46,9 +46,16 @@ def find_bars(onsets: Onsets, harmony: Harmony, beats: Floats) -> Bars:
     threes = float(learned["metre"] @ metre_features(parts))
     metre = 3 if threes > 0 else 4
     starts, margin = bar_path(bar_scores(parts, learned[f"bar{metre}"]), metre)
-    slope, middle = learned["sure"]
-    confidence = _chance(slope * (margin / max(1, len(starts)) - middle))
-    return Bars(metre, starts, _chance(abs(threes)), confidence)
+    odds = float(learned["sure"] @ sure_features(starts, margin, metre))
+    return Bars(metre, starts, _chance(abs(threes)), _chance(odds))
+
+
+def sure_features(starts: Ints, margin: float, metre: int) -> Floats:
+    """What says how sure the one is: by how much a bar it won, how many bars broke off, and a
+    constant."""
+    bars = max(1, len(starts))
+    slips = float(np.count_nonzero(np.diff(starts) != metre))
+    return np.asarray([np.log(max(margin, 0.01) / bars), slips / bars, float(slips > 0), 1.0])
 
 
 def _chance(odds: float) -> float:
