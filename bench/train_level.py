@@ -22,7 +22,7 @@ import hashlib
 import json
 import pickle
 import sys
-from collections import defaultdict
+from collections import Counter, defaultdict
 from collections.abc import Callable
 from dataclasses import dataclass
 from multiprocessing import Pool
@@ -43,9 +43,15 @@ WORKED_OUT_BY = (
 )  # fmt: skip
 OUT = Path(level.__file__).with_name("level.json")
 FOLDS = 6
-HIDDEN = 16
+HIDDEN = 12
 SEEDS = 3
-PENALTY = 40.0
+PENALTY = 30.0
+# What people arranged says more than what our band makes up; music whose off-beats are the
+# loudest is rare, and misleads about all other.
+SAYS = {
+    "grooves": 10.0, "off-beat": 0.2, "push": 0.4, "latin": 0.5, "club": 0.6, "reels": 0.3,
+    "jigs": 0.3, "march": 0.3,
+}  # fmt: skip
 Predict = Callable[[np.ndarray], np.ndarray]
 
 
@@ -106,12 +112,11 @@ def scaling(sets: list[Example]) -> tuple[np.ndarray, np.ndarray]:
 
 
 def weight_of(sets: list[Example]) -> np.ndarray:
-    """Each source counts alike, however many pieces it has; to the power of a half."""
-    counts = defaultdict(int)
-    for s in sets:
-        counts[s.source] += 1
-    weights = np.asarray([counts[s.source] ** -0.5 for s in sets])
-    return weights / weights.mean()
+    """Each source by how much it is to say, and alike however many pieces it has, to the power of
+    a half."""
+    counts = Counter(s.source for s in sets)
+    weights = np.asarray([SAYS.get(s.source, 1.0) * counts[s.source] ** -0.5 for s in sets])
+    return np.asarray(weights / weights.mean())
 
 
 def fit_network(

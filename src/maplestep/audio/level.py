@@ -163,13 +163,11 @@ def _again(likeness: Floats, period: float) -> list[float]:
 
 
 def feature_rows(onsets: Onsets, harmony: Harmony, tried: Sequence[Candidate]) -> Floats:
-    """The features of all candidates, and how each stands to the others of this song."""
+    """The features of all candidates, (candidates, features)."""
     likeness = _likeness(onsets.envelope)
     rows = np.stack([features(onsets, harmony, likeness, c.beats) for c in tried])
-    strength = np.asarray([float(sample_at(onsets.envelope, c.beats * RATE).mean()) for c in tried])
-    rows = np.column_stack([rows, strength])
-    among = (rows - rows.mean(axis=0)) / (rows.std(axis=0) + 1e-6)
-    return np.column_stack([rows, among])
+    strength = [float(sample_at(onsets.envelope, c.beats * RATE).mean()) for c in tried]
+    return np.column_stack([rows, strength])
 
 
 @cache
