@@ -108,9 +108,15 @@ def test_what_was_heard_makes_a_song_and_a_report(folder: Path) -> None:
     assert proposed.length == pytest.approx(160, abs=1)
     report = listening_report(heard)
     assert report.beats[0] == pytest.approx(0.4, abs=0.02)
-    # Half and double are offered.
-    offered = [candidate.bpm for candidate in report.candidates]
-    assert any(abs(bpm - 59) < 0.1 or abs(bpm - 236) < 0.1 for bpm in offered[1:])
+    # The double, the half and the twin between the beats are always offered: 236, 59, and 118 half
+    # a beat (0.254 s) beside.
+    offered = report.candidates[1:]
+    assert {round(other.bpm) for other in offered} >= {59, 236, 118}
+    beside = [(o.first_beat_seconds - 0.4) * 118 / 60 % 1 for o in offered if round(o.bpm) == 118]
+    assert any(part == pytest.approx(0.5, abs=0.1) for part in beside)
+    # Verse and chorus come twice and are not louder than each other by much: letters, no claims.
+    assert [p.kind for p in report.phrases[1:5]] == ["section"] * 4
+    assert [p.same_as for p in report.phrases[1:3]] == [p.same_as for p in report.phrases[3:5]]
     assert load_listening(dump_listening(heard)) == heard
 
 

@@ -37,6 +37,7 @@ _STANDS_OUT: Final = 1.3
 # A tone reaches .001, a choir .06, a band .2 to 1.5.
 _TONE: Final = 0.01
 _CARRIED: Final = 4  # beats
+_A_TWELFTH: Final = 1 / 12
 _FAINT: Final = 0.05
 _BETWEEN: Final = (0.15, 0.35, 0.65, 0.85)  # of a beat
 _NO_BEAT: Final = (
@@ -173,7 +174,11 @@ def _offered(tried: list[Candidate], chances: Floats) -> list[tuple[Candidate, f
         for ratio in (Fraction(2), Fraction(1, 2))
     ]
     twins = [entry for entry in picked[1:] if entry[0].ratio == best.ratio]
-    wanted.append(max(twins, key=lambda entry: entry[1], default=None))
+    half = max(twins, key=lambda entry: _apart(best, entry[0]), default=None)
+    thirds = [e for e in twins if abs(_apart(best, e[0]) - 1 / 3) < _A_TWELFTH]
+    third = max(thirds, key=lambda entry: entry[1], default=None)
+    swings = third is not None and (half is None or third[1] > half[1])
+    wanted += [half, third if swings else None]
     kept = [
         *picked[:OFFERED],
         *(entry for entry in wanted if entry and entry not in picked[:OFFERED]),

@@ -156,7 +156,9 @@ def _slows(spans: list[float], at: int, local: float) -> bool:
 
 # How far a stated tempo may be off, as a logarithm, and how much it may be wrong altogether.
 _TOLD_WITHIN: Final = 0.035
-_TOLD_WRONG: Final = 0.04
+_TOLD_WRONG: Final = 0.01
+# The least chance of a reading that is offered at all: hearing may be wrong too.
+_LEAST: Final = 0.02
 
 
 def weighed(listening: Listening, bpm: float | None) -> Listening:
@@ -171,7 +173,9 @@ def weighed(listening: Listening, bpm: float | None) -> Listening:
         _TOLD_WRONG + math.exp(-0.5 * (math.log(r.bpm / bpm) / _TOLD_WITHIN) ** 2)
         for r in listening.readings
     ]
-    chances = [r.confidence * fit for r, fit in zip(listening.readings, fits, strict=True)]
+    chances = [
+        max(r.confidence, _LEAST) * fit for r, fit in zip(listening.readings, fits, strict=True)
+    ]
     before = sum(r.confidence for r in listening.readings)
     scale = before / sum(chances) if sum(chances) else 0.0
     told = [
