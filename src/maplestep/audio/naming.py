@@ -9,6 +9,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from itertools import pairwise
 from typing import Final
 
 import numpy as np
@@ -138,15 +139,24 @@ def _kinds(
 
 def _named_by_repetition(sound: Played, groups: Sequence[int]) -> dict[int, PhraseKind]:
     """A chorus comes three times and is louder than all else; a verse leads into it twice."""
-    loud = {
-        group: float(np.mean([sound.loud[n] for n, g in enumerate(groups) if g == group]))
-        for group in set(groups)
-    }
-    often = [g for g in loud if list(groups).count(g) >= _OFTEN and g != groups[0]]
-    chorus = max(often, key=lambda g: loud[g], default=None)
-    others = [loud[g] for g in loud if g != chorus]
-    if chorus is None or not others or loud[chorus] < max(others) + _LOUDER_DB:
+    chorus = _chorus(_loudness(sound, groups), groups)
+    if chorus is None:
         return {}
-    before = [groups[n - 1] for n, g in enumerate(groups) if n and g == chorus]
-    verses = {g for g in before if before.count(g) > 1 and g != chorus}
+    leads = [before for before, now in pairwise(groups) if now == chorus != before]
+    verses = {group for group in leads if leads.count(group) > 1}
     return {chorus: PhraseKind.CHORUS, **dict.fromkeys(verses, PhraseKind.VERSE)}
+
+
+def _loudness(sound: Played, groups: Sequence[int]) -> dict[int, float]:
+    """The mean of each group, in dB."""
+    which = np.asarray(groups)
+    return {group: float(sound.loud[which == group].mean()) for group in set(groups)}
+
+
+def _chorus(loud: dict[int, float], groups: Sequence[int]) -> int | None:
+    often = [g for g in loud if list(groups).count(g) >= _OFTEN and g != groups[0]]
+    loudest = max(often, key=lambda g: loud[g], default=None)
+    others = [level for group, level in loud.items() if group != loudest]
+    if loudest is None or not others:
+        return None
+    return loudest if loud[loudest] >= max(others) + _LOUDER_DB else None
