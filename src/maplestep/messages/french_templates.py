@@ -413,6 +413,12 @@ TEMPLATES: Final[dict[str, str]] = {
         "Cet enregistrement s’interrompt après {read:.1f} secondes ; le fichier est abîmé. "
         "Enregistrez-le de nouveau et réessayez."
     ),
+    "This recording is silent, so no beat can be found in it.": (
+        "Cet enregistrement est silencieux : aucun battement ne peut y être trouvé."
+    ),
+    "The song has {length} counts; begin within it.": (
+        "La musique a {length} comptes ; commencez avant sa fin."
+    ),
     "This recording is damaged or breaks off; {read} of it can be read and are used. If the end is "
     "missing, take in a whole file in its place.": (
         "Cet enregistrement est abîmé ou s’interrompt ; {read} en sont lisibles et utilisées. S’il "
