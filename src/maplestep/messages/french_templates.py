@@ -414,7 +414,7 @@ TEMPLATES: Final[dict[str, str]] = {
         "Enregistrez-le de nouveau et réessayez."
     ),
     "This recording is silent, so no beat can be found in it.": (
-        "Cet enregistrement est silencieux : aucun battement ne peut y être trouvé."
+        "Cet enregistrement est muet, aucun battement ne peut y être trouvé."
     ),
     "The song has {length} counts; begin within it.": (
         "La musique a {length} comptes ; commencez avant sa fin."
