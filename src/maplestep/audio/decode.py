@@ -13,7 +13,7 @@ import soxr
 
 from ..core.errors import Message, RecordingError
 from .arrays import SAMPLE_RATE, Floats
-from .ffmpeg import Damage, Probed, container, decoded, is_there, probe
+from .ffmpeg import Damage, Probed, container, decoded, is_installed, probe
 from .headers import ends_within_a_page, promised_seconds, says_its_length, without_notes
 
 SHORTEST_SECONDS: Final = 5.0
@@ -162,7 +162,7 @@ class Decoding:
             return
         is_mp3 = self.told.format == "MP3"
         lead = 0 if not is_mp3 or says_its_length(self._path) else MP3_DELAY
-        if lead and is_there():
+        if lead and is_installed():
             yield from self._through_ffmpeg("mp3", lead)
             return
         done = 0
@@ -170,7 +170,7 @@ class Decoding:
             done += len(block)
             yield block if not lead else block[max(0, lead - done + len(block)) :]
         short = is_mp3 and done < 0.98 * self.told.seconds * self.told.sample_rate
-        if (short or self._damage.found) and is_there():
+        if (short or self._damage.found) and is_installed():
             self._damage.found = True
             yield from self._through_ffmpeg(_FFMPEG_NAMES.get(self.told.format, "mp3"), done)
 

@@ -118,6 +118,6 @@ def _program(name: str) -> list[str]:
     return [*limits, found]
 
 
-def is_there() -> bool:
+def is_installed() -> bool:
     """Is ffmpeg installed?"""
     return shutil.which("ffmpeg") is not None

@@ -19,7 +19,7 @@ from mutagen.aac import AAC
 from mutagen.mp3 import MP3
 from mutagen.ogg import OggFileType
 
-_HEAD_BYTES: Final = 1 << 16
+_FIRST_FRAMES: Final = 4096  # bytes
 _TAIL_BYTES: Final = 1 << 17
 _OGG_PAGE: Final = b"OggS"
 _LAST_PAGE: Final = 0x04
@@ -36,8 +36,8 @@ def says_its_length(path: Path) -> bool:
             # Four bytes of seven bits each (ID3v2, section 3.1).
             skipped = 10 + sum((head[9 - n] & 0x7F) << (7 * n) for n in range(4))
         file.seek(skipped)
-        data = file.read(_HEAD_BYTES)
-    return any(data.find(sign, 0, 4096) >= 0 for sign in (b"Xing", b"Info", b"VBRI"))
+        data = file.read(_FIRST_FRAMES)
+    return any(sign in data for sign in (b"Xing", b"Info", b"VBRI"))
 
 
 def promised_seconds(path: Path) -> float | None:

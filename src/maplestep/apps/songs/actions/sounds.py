@@ -32,7 +32,7 @@ from .write import write
 
 LARGEST_MEGABYTES: Final = 200
 _SPARE_MEGABYTES: Final = 50
-# Until the worker has listened: the length of the placeholder depends on it, nothing else.
+# Until the worker has listened: the tempo of a placeholder that nobody has said one for.
 STAND_IN_BPM: Final = Fraction(120)
 
 
