@@ -137,3 +137,42 @@ def test_tags_are_read(folder: Path, name: str) -> None:
     tags = tags_of(file)
     assert (tags.title, tags.performer) == ("Copper Rain", "The Nobodies")
     assert tags.bpm == 118
+
+
+def test_without_ffmpeg_it_is_said_and_an_mp3_still_lands(
+    folder: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    phone = encoded(folder, "phone.m4a", *WAYS["phone.m4a"])
+    plain = encoded(folder, "no-header.mp3", *WAYS["no-header.mp3"])
+    monkeypatch.setattr("maplestep.audio.ffmpeg.shutil.which", lambda _: None)
+    with pytest.raises(RecordingError, match="program ffmpeg, which is not installed"):
+        read_mono(phone)
+    assert np.abs(np.asarray(knocks_in(read_mono(plain))) - KNOCKS).max() < 0.004
+
+
+@pytest.mark.parametrize(
+    "text",
+    [
+        "#EXTM3U\nfile:///etc/passwd\n",
+        "ffconcat version 1.0\nfile /etc/passwd\n",
+        "RIFF\x00\x00\x00\x00WAVEfmt ",
+        "\x00\x00\x00\x18ftypM4A \x00\x00\x00\x00" + "\x00" * 400,
+        "ID3\x04\x00\x00\x7f\x7f\x7f\x7f",
+        "OggS" + "\x00" * 200,
+    ],
+)
+def test_what_only_looks_like_a_recording_opens_nothing(text: str, tmp_path: Path) -> None:
+    file = tmp_path / "a.m4a"
+    file.write_bytes(text.encode("latin-1"))
+    with pytest.raises(RecordingError):
+        read_mono(file)
+    assert tags_of(file).title == ""
+
+
+TEMPI = {"118.5": 118.5, "118,5": 118.5, "0": None, "9999": None, "fast": None, "nan": None}
+
+
+@pytest.mark.parametrize(("written", "bpm"), TEMPI.items())
+def test_a_tempo_that_is_none_is_no_tempo(folder: Path, written: str, bpm: float | None) -> None:
+    file = encoded(folder, "tempo.flac", "-metadata", f"BPM={written}")
+    assert tags_of(file).bpm == bpm

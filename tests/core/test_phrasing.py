@@ -190,3 +190,58 @@ def test_what_a_change_did_is_said() -> None:
     assert "112 counts are now 116" in said
     assert "Chorus at 0:42.0" in said
     assert changes(before, before) == []
+
+
+LINES = st.lists(
+    st.tuples(st.sampled_from([K.INTRO, K.VERSE, K.CHORUS, K.SECTION]), st.integers(1, 64)),
+    min_size=1, max_size=8,
+)  # fmt: skip
+
+
+def made(stretches: list[tuple[PhraseKind, int]]) -> Song:
+    phrases = tuple(
+        Phrase(kind=kind, counts=long, name="ABC"[at % 3] if kind is K.SECTION else "")
+        for at, (kind, long) in enumerate(stretches)
+    )
+    return Song(title="Made", bpm=F(120), phrases=phrases)
+
+
+def edges(music: Song) -> set[int]:
+    return {int(placed.start) for placed in music.placed}
+
+
+@given(LINES, st.integers(0, 500))
+def test_wherever_the_dance_begins_what_follows_stays(
+    stretches: list[tuple[PhraseKind, int]], begin: int
+) -> None:
+    music = made(stretches)
+    begin %= int(music.length)
+    moved = phrasing.count_in(music, begin)
+    assert moved.length == music.length
+    assert begin == 0 or (moved.phrases[0].kind, moved.phrases[0].counts) == (K.INTRO, begin)
+    # A boundary behind the place is one still, and none is new but that place.
+    intro = music.phrases[0].counts if music.phrases[0].kind is K.INTRO else 0
+    assert {at for at in edges(music) if at > max(begin, intro)} == {
+        at for at in edges(moved) if at > max(begin, intro)
+    }
+
+
+@given(LINES, st.integers(0, 7), st.sampled_from(PhraseKind))
+def test_calling_alike_changes_names_and_nothing_else(
+    stretches: list[tuple[PhraseKind, int]], index: int, kind: PhraseKind
+) -> None:
+    music = made(stretches)
+    index %= len(music.phrases)
+    named = phrasing.call_alike(music, index, kind)
+    assert counts(named) == counts(music)
+    for before, after in zip(music.phrases, named.phrases, strict=True):
+        alike = phrasing.is_alike(before, music.phrases[index])
+        assert after.kind is (kind if alike else before.kind)
+        assert alike or after == before
+
+
+@given(LINES)
+def test_letters_come_back_from_the_line(stretches: list[tuple[PhraseKind, int]]) -> None:
+    music = made(stretches)
+    _, read = parse_song_line(write_song_line(music.bpm, music.phrases, 8))
+    assert read == music.phrases
