@@ -150,6 +150,10 @@ def _begin(sound: Sound, song: Song) -> None:
     """Save a sound and have the worker make it."""
     from ..tasks import defer  # noqa: PLC0415 - the worker's module imports these actions
 
+    if not sound.seconds:
+        # About how long it will be: how long it takes is told by that.
+        music = song_of(stored_song_form(song))
+        sound.seconds = music.seconds(music.length)
     sound.song = song
     sound.made_from = song.version
     sound.save()
