@@ -179,11 +179,12 @@ def _offered(tried: list[Candidate], chances: Floats) -> list[tuple[Candidate, f
     third = max(thirds, key=lambda entry: entry[1], default=None)
     swings = third is not None and (half is None or third[1] > half[1])
     wanted += [half, third if swings else None]
-    kept = [
-        *picked[:OFFERED],
-        *(entry for entry in wanted if entry and entry not in picked[:OFFERED]),
-    ]
-    return kept[:MOST_OFFERED]
+    promised = [entry for entry in wanted if entry and entry not in picked[:OFFERED]]
+    likely = picked[:OFFERED]
+    # Where there is no room for all, what was promised stays and the least likely goes.
+    while len(likely) + len(promised) > MOST_OFFERED:
+        likely.remove(next(e for e in reversed(likely[1:]) if e not in wanted))
+    return [*likely, *promised]
 
 
 def _distinct(tried: list[Candidate], chances: Floats) -> list[tuple[Candidate, float]]:

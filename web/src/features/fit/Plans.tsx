@@ -70,7 +70,10 @@ export function Plans(props: Props) {
                 <button
                   className={clsx("plain", plan === shown && styles.shown)}
                   disabled={old}
-                  onMouseEnter={() => onShow(plan)}
+                  // Only a mouse that moves: a list that slides under a resting one shows nothing.
+                  onMouseMove={(event) =>
+                    (event.movementX || event.movementY) && plan !== shown && onShow(plan)
+                  }
                   onFocus={() => onShow(plan)}
                   onBlur={() => onShow(null)}
                   onClick={() => onTake(plan)}

@@ -15,6 +15,7 @@ const found = (version: number, basis = "1.1.") =>
 
 describe("the list", () => {
   const onTake = vi.fn();
+  const onShow = vi.fn();
   const show = (old: boolean) =>
     render(
       <Plans
@@ -22,7 +23,7 @@ describe("the list", () => {
         old={old}
         error=""
         shown={null}
-        onShow={vi.fn()}
+        onShow={onShow}
         onTake={onTake}
         onLimits={vi.fn()}
         onRank={vi.fn()}
@@ -32,6 +33,21 @@ describe("the list", () => {
   afterEach(() => {
     cleanup();
     onTake.mockClear();
+    onShow.mockClear();
+  });
+
+  it("shows a plan to a mouse that moves over it, not to one it slides under", () => {
+    show(false);
+    const move = (movementX: number) => {
+      const event = new MouseEvent("mousemove", { bubbles: true });
+      Object.defineProperty(event, "movementX", { value: movementX });
+      fireEvent(button(), event);
+    };
+    fireEvent.mouseEnter(button());
+    move(0);
+    expect(onShow).not.toHaveBeenCalled();
+    move(2);
+    expect(onShow).toHaveBeenCalledWith(plan);
   });
 
   it("takes a plan of what stands, and says what that costs", () => {
