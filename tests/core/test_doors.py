@@ -202,3 +202,91 @@ def test_a_first_and_is_danced_before_a_hold_is_drawn_out() -> None:
         (0, "R", "heel"), (0.5, "R", "step"), (1, "L", "heel"), (1.5, "L", "step"),
         (2, "R", "toe"), (3, None, "hold"),
     ]  # fmt: skip
+
+
+LISTS = {
+    "toe strut": ("1-8", 2),
+    "heel strut": ("1-8", 2),
+    "rock": ("1-4", 2),
+    "shuffle": ("1&2 3&4 5&6 7&8", 2),
+    "touch": ("1-4", 1),
+    "kick": ("1-4", 1),
+}
+
+
+@pytest.mark.parametrize("behind", ["s: ", ": ", " "])
+@pytest.mark.parametrize("figure", LISTS)
+def test_a_figure_named_once_is_danced_by_all_of_its_list(figure: str, behind: str) -> None:
+    """ "Toe struts: R forward, ..." is "R toe strut forward, ..."; a touch or kick keeps its foot,
+    a rock comes back to the foot it left."""
+    counts, length = LISTS[figure]
+    if length == 1 and behind == " ":
+        return  # "touch R side, R together" closes with a step
+    same_foot = length == 1 or figure == "rock"
+    ways = ["R forward", "R back"] if same_foot else ["R forward", "L forward"]
+    ways = ways if figure == "rock" else [*ways, *ways]
+    full = ", ".join(f"{figure} {way}" for way in ways)
+    listed = part_of(f"{counts} {figure}{behind}{', '.join(ways)}\n")
+    assert steps(listed) == steps(part_of(f"{counts} {full}\n"))
+    assert len({move.at for move in listed.moves if move.foot}) >= len(ways)
+
+
+@pytest.mark.parametrize("feet", ["R L R", "L R L"])
+@pytest.mark.parametrize("figure", ["shuffle", "triple"])
+def test_three_feet_behind_a_turn_are_its_three_steps(figure: str, feet: str) -> None:
+    """Three landings on 1&2 leave no letter over for the side, which is then asked for; of four
+    the first is the side."""
+    started = feet.split(maxsplit=1)[0]
+    part = part_of(f"1&2 {figure} 1/2 turn {feet}\n")
+    assert [move.foot.value for move in part.moves if move.foot] == feet.split()
+    side = "L" if started == "R" else "R"
+    sided = part_of(f"1&2 {figure} 1/2 turn {side} {feet}\n")
+    assert [move.foot.value for move in sided.moves if move.foot] == feet.split()
+    assert sum(move.turn for move in sided.moves) == (4 if side == "R" else -4)
+
+
+@pytest.mark.parametrize("first", ["dorothy R", "R shuffle", "R coaster", "R heel", "walk R L"])
+@pytest.mark.parametrize("second", ["dorothy L", "L heel", "L, R", "shuffle L"])
+def test_an_and_between_two_figures_without_counts_is_read_or_told(first: str, second: str) -> None:
+    """Whatever rhythm the first ends on: no pair of figures stops the reading."""
+    reading = read_sheet(f"Kiln\n[1-8] {first} & {second} & {first}\n")
+    assert reading.sheet.parts or sheet_findings(reading)
+
+
+@pytest.mark.parametrize("run", [("1 2 3", "4 5 6"), ("1-3", "4-6")])
+def test_counts_in_brackets_need_no_spaces(run: tuple[str, str]) -> None:
+    words = (
+        "Waltz\n48 counts, 1 wall, waltz\nTwinkle: L over R, R side, L in place ({}), R over L, "
+    )
+    words += "L side, R in place ({})\n"
+    told = read_sheet(words.format("123", "456")).sheet.parts[0]
+    spaced = read_sheet(words.format(*run)).sheet.parts[0]
+    assert told.length == 6
+    assert steps(told) == steps(spaced)
+
+
+@pytest.mark.parametrize("title", ["Dorothys: ", "Walks and turns: ", ""])
+def test_counts_behind_a_title_in_a_heading_are_counts(title: str) -> None:
+    part = part_of(
+        f"[1-8] {title}1-2 walk R, L; 3&4 1/2 turn R shuffle R; 5-6 walk L, R; 7-8 hold\n"
+    )
+    assert [m.at * 2 for m in part.moves if m.foot] == [0, 2, 4, 5, 6, 8, 10]
+    assert sum(move.turn for move in part.moves) == 4
+
+
+def test_a_figure_s_name_before_all_of_its_steps_is_a_title() -> None:
+    told = "RF side, LF together, RF fwd, touch LF; LF side, RF together, LF back, touch RF"
+    named = read_sheet(f"Dust\n32 counts\nPart one (8): rumba box fwd - {told}\n").sheet.parts[0]
+    plain = read_sheet(f"Dust\n32 counts\nPart one (8): {told}\n").sheet.parts[0]
+    assert named.length == 8
+    assert steps(named) == steps(plain)
+
+
+@pytest.mark.parametrize("place", ["part two", "section two", "part 2", "the second part"])
+def test_a_restart_after_a_part_that_is_a_section(place: str) -> None:
+    sheet = "Dust\n24 counts, 4 walls\nPart one: R vine, touch L, L vine, touch R\n"
+    sheet += "Part two: R vine, touch L, L vine 1/4 L, touch R\n"
+    sheet += f"Part three: R jazz box, R rocking chair\nRestart: wall 3 after {place}\n"
+    (event,) = taken_over(read_sheet(sheet)).events
+    assert event.after is not None
+    assert (event.walls, event.after.words) == ((3,), "16")

@@ -168,23 +168,28 @@ def _offered(tried: list[Candidate], chances: Floats) -> list[tuple[Candidate, f
     """The likeliest first, then its double, its half, and its twin between the beats (a third of
     a beat on where the song swings), and whatever else is likely."""
     picked = _distinct(tried, chances)
-    best = picked[0][0]
+    likely = picked[:OFFERED]
+    wanted = _promised(picked)
+    more = [entry for entry in wanted if entry not in likely]
+    # Where there is no room for all, what was promised stays and the least likely goes.
+    while len(likely) + len(more) > MOST_OFFERED:
+        likely.remove(next(e for e in reversed(likely[1:]) if e not in wanted))
+    return [*likely, *more]
+
+
+def _promised(picked: list[tuple[Candidate, float]]) -> list[tuple[Candidate, float]]:
+    """The double, the half and the twins of the first, as far as they were heard."""
+    best, others = picked[0][0], picked[1:]
     wanted = [
-        next((entry for entry in picked[1:] if entry[0].ratio == best.ratio * ratio), None)
+        next((entry for entry in others if entry[0].ratio == best.ratio * ratio), None)
         for ratio in (Fraction(2), Fraction(1, 2))
     ]
-    twins = [entry for entry in picked[1:] if entry[0].ratio == best.ratio]
+    twins = [entry for entry in others if entry[0].ratio == best.ratio]
     half = max(twins, key=lambda entry: _apart(best, entry[0]), default=None)
     thirds = [e for e in twins if abs(_apart(best, e[0]) - 1 / 3) < _A_TWELFTH]
     third = max(thirds, key=lambda entry: entry[1], default=None)
     swings = third is not None and (half is None or third[1] > half[1])
-    wanted += [half, third if swings else None]
-    promised = [entry for entry in wanted if entry and entry not in picked[:OFFERED]]
-    likely = picked[:OFFERED]
-    # Where there is no room for all, what was promised stays and the least likely goes.
-    while len(likely) + len(promised) > MOST_OFFERED:
-        likely.remove(next(e for e in reversed(likely[1:]) if e not in wanted))
-    return [*likely, *promised]
+    return [entry for entry in (*wanted, half, third if swings else None) if entry]
 
 
 def _distinct(tried: list[Candidate], chances: Floats) -> list[tuple[Candidate, float]]:

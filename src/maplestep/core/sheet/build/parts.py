@@ -254,25 +254,34 @@ class PartBuilder:
         heading = opened.heading
         if heading is None:
             return
-        texts = list(opened.pending)
-        if heading.words:
-            texts.insert(0, (heading.words, heading.words_at, heading.span))
-            texts = _run_together(texts)
-            # "Begin again!" below the last one is no step.
-            texts = [each for each in texts if _names_steps(each[0])] or texts
-        texts = [piece for text in texts for piece in _with_tail(*text)]
         wanted = heading.counts
         if has_own_counts(heading.words):
             opened.dance_heading()
             for line in counted_lines(heading.words, heading.words_at, heading.span):
                 self.add_steps(line)
             return
+        named = self._without_name(_told(heading, opened.pending), wanted or EIGHT)
+        texts = [piece for text in named for piece in _with_tail(*text)]
         if self._in_usual_rhythm(texts, wanted) or self._on_all_counts(texts, wanted):
             opened.dance_heading()
-        else:
-            told = next((each for each in texts if _names_steps(each[0])), None)
-            if told is not None:
-                self.findings += self._why_uncounted(heading, *told)
+        elif told := next((each for each in texts if _names_steps(each[0])), None):
+            self.findings += self._why_uncounted(heading, *told)
+
+    def _without_name(
+        self, texts: list[tuple[str, int, Span]], counts: int
+    ) -> list[tuple[str, int, Span]]:
+        """ "Rumba box fwd - RF side, LF together, ...": a figure's name before all its steps.
+
+        It is a title where the steps fill the section without it, and do not with it.
+        """
+        named = _NAMED.match(texts[0][0]) if len(texts) == 1 else None
+        if named is None:
+            return texts
+        text, at, span = texts[0]
+        told = text[named.end() :]
+        whole, alone = (counts_in(section_column(each, self._lexicon)) for each in (text, told))
+        fills = alone == counts and whole != counts
+        return [(told, at + named.end(), span)] if fills else texts
 
     def _why_uncounted(
         self, heading: SectionHeading, text: str, at: int, span: Span
@@ -686,6 +695,17 @@ def _with_lead_in(moves: Sequence[Move], at: Fraction) -> Fraction:
     return begins
 
 
+def _told(
+    heading: SectionHeading, pending: Sequence[tuple[str, int, Span]]
+) -> list[tuple[str, int, Span]]:
+    """The words of a heading and of the lines without counts below it."""
+    if not heading.words:
+        return list(pending)
+    texts = _run_together([(heading.words, heading.words_at, heading.span), *pending])
+    # "Begin again!" below the last one is no step.
+    return [each for each in texts if _names_steps(each[0])] or texts
+
+
 def _run_together(texts: Sequence[tuple[str, int, Span]]) -> list[tuple[str, int, Span]]:
     """The words of an item that the edge of the page cut, put together, places kept."""
     found = list(texts[:1])
@@ -702,6 +722,7 @@ def _run_together(texts: Sequence[tuple[str, int, Span]]) -> list[tuple[str, int
     return found
 
 
+_NAMED: Final = re.compile(r"[^\W\d_][^,;:–—]{2,40}?(?:\s[-–—]|:)\s+(?=\S)")
 _MOST_GAP: Final = 12
 _SIDES: Final = frozenset({"R", "L", "D", "G", "RF", "LF", "PD", "PG"})
 

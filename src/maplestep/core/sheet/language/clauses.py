@@ -8,6 +8,7 @@ known, in :mod:`.interpretations`.
 from __future__ import annotations
 
 from collections.abc import Sequence
+from itertools import takewhile
 from typing import Final
 
 from ...figures.expand import Weight
@@ -254,6 +255,11 @@ class _Reader:
         elif before is Kind.RELATION and (clause.feet or clause.figure):
             self._stays(lexeme)
         elif self._turns_to(index) and clause.turn_to is None:
+            if self._begins_three_feet(index):
+                # Three steps turning all around go to the side of the first.
+                around = clause.turn == FULL or clause.figure is FULL_TURN
+                clause.turn_to = foot if around else None
+                return False
             clause.turn_to = foot
         elif before is Kind.TO or (following is Kind.DIAGONAL and clause.feet):
             self._toward(index, foot)
@@ -316,6 +322,16 @@ class _Reader:
             return True
         return before in _TURN_BEFORE or self._turner()
 
+    def _begins_three_feet(self, index: int) -> bool:
+        """ "Triple ½ turn R L R": the three feet of it, and no word about its side.
+
+        "½ turn R L R L" is the side and then three feet.
+        """
+        if self._clause.figure is None and self._clause.turn != FULL:
+            return False
+        run = [x.value for x in takewhile(lambda x: x.kind is Kind.FOOT, self._lexemes[index:])]
+        return len(run) == _TRIPLE and run[0] is run[2] is not run[1]
+
     def _crossed_over(self, index: int, foot: Foot) -> bool:
         """ "PG croisé derrière PD": the second foot is the one crossed over or behind."""
         clause = self._clause
@@ -371,6 +387,7 @@ class _Reader:
         return index < len(self._lexemes) and self._lexemes[index].value == direction
 
 
+_TRIPLE: Final = 3
 _ONCE: Final = frozenset({Kind.FOOT, Kind.DIRECTION, Kind.RELATION, Kind.AMOUNT, Kind.TURN})
 _AT: Final = frozenset({Kind.RELATION, Kind.DIRECTION})
 _READS: Final = {

@@ -13,6 +13,7 @@ from ...figures.model import Figure
 from ...figures.vocabulary import BY_NAME, PIVOT, STEP, WALK_AROUND
 from ...primitives.feet import Foot
 from .clause import Clause, Sense
+from .listed import is_of_one_count, with_figure
 from .written_short import in_full, one_for_each_foot, with_struts
 
 _HANDS: Final = frozenset({"hold", "clap"})
@@ -212,14 +213,21 @@ def _plain_choices(clauses: list[Clause], required: list[Clause]) -> Iterator[li
 
 def _described_choices(clauses: list[Clause], required: list[Clause]) -> Iterator[list[Clause]]:
     """One side of a colon, or both."""
-    tail = _led([clause for clause in required if clause.half], required)
-    head = [clause for clause in required if not clause.half]
-    told = sum(clause.sense is Sense.FIGURE for clause in tail)
-    order = (tail, required) if told > 1 else (required, tail)
-    for chosen in (*order, head, clauses, [c for c in clauses if c.half]):
+    for chosen in _order_of_sides(clauses, required):
         # Feet alone behind a colon name the steps of the figure before it.
         if chosen and any(clause.sense is not Sense.FEET for clause in chosen):
             yield chosen
+
+
+def _order_of_sides(clauses: list[Clause], required: list[Clause]) -> list[list[Clause]]:
+    tail = _led([clause for clause in required if clause.half], required)
+    if listed := with_figure(required) if required else None:
+        # Its head alone would drop the list.
+        return [listed] if is_of_one_count(listed[0].figure) else [listed, tail, required]
+    head = [clause for clause in required if not clause.half]
+    told = sum(clause.sense is Sense.FIGURE for clause in tail)
+    order = [tail, required] if told > 1 else [required, tail]
+    return [*order, head, clauses, [c for c in clauses if c.half]]
 
 
 def _led(tail: list[Clause], required: Sequence[Clause]) -> list[Clause]:
@@ -241,6 +249,8 @@ Form = tuple[list[FigureUse], Clause | None]
 def forms_of(clauses: Sequence[Clause]) -> Iterator[Form]:
     """The figures a choice of clauses can ask for."""
     yield from ((form, None) for form in _led_by_each(clauses))
+    if listed := with_figure(clauses):
+        yield from ((form, None) for form in _readings(_uses(listed, split=False)[0]))
     splits = any(_can_split(clause) for clause in clauses)
     for split in (False, True) if splits else (False,):
         uses, again = _uses(clauses, split=split)

@@ -75,7 +75,8 @@ def column_of(uses: Sequence[FigureUse], between: Container[int] = ()) -> str:
     """The count column of the figures' usual rhythms; those that start ``between`` take an "&"."""
     columns: list[str] = []
     for use, following in with_next(uses):
-        joins = use.start in between and columns[-1:] not in ([], ["&"])
+        # An "&" behind a figure that ends on one ("dorothy & ...") is no second half of a count.
+        joins = use.start in between and columns != [] and not columns[-1].endswith("&")
         columns.append("&" if joins else use.figure.rhythm(way_before(use, following)))
     return _one_behind_the_other(columns)
 

@@ -34,11 +34,15 @@ _COUNTS: Final = re.compile(
 _COUNTLIKE: Final = re.compile(r"^\s*([\d&]\S*)\s+(\S.*)$")
 _BULLET: Final = re.compile(r"^\s*(?:[-*•–>]+\s+|>+|\|\s*)+")
 _NUMBERED: Final = re.compile(r"^\s*(?:\d{1,2}\s*[.)]|[a-z]\))\s+(?=[&\d][\d&\-–—]*[-–&]\d)")
+_RUN: Final = r"(?:123(?:4(?:5678|56)?)?|456|5678|789)(?!\d)"
+"""Counts one behind the other without a space: "(123)", "(456)"."""
 _BEHIND: Final = re.compile(
-    r"(?:[\[(]\s{0,3}(?P<braced>(?:[&ae]\s?)?\d{1,3}(?:\s{0,3}[-–—&,]\s{0,3}\d{0,3}|\s{1,3}\d{1,3})*)\s{0,3}[\])]"
+    rf"(?:[\[(]\s{{0,3}}(?P<braced>{_RUN}|"
+    r"(?:[&ae]\s?)?\d{1,3}(?:\s{0,3}[-–—&,]\s{0,3}\d{0,3}|\s{1,3}\d{1,3})*)\s{0,3}[\])]"
     r"|[\s|:–—-]\s{0,3}(?P<bare>&?\d{1,3}(?:\s{0,3}[-–—&,]\s{0,3}\d{1,3})+&?))\s{0,3}[|.,;]?\s{0,9}$"
 )
 _SHORT: Final = (
+    rf"{_RUN}|"
     r"(?:[&ae]\s?)?\d{1,2}(?:\s*(?:[-–—&,]|[&ae](?![a-z]))\s*\d{0,2}|\s(?:(?:and|et)\s)?\d{1,2})*"
 )
 _HALVES: Final = re.compile(r"[(\[]\s*&\s*[)\]]")
@@ -51,7 +55,7 @@ _MARK: Final = re.compile(
 _INLINE: Final = re.compile(
     r"(?:(?:[,;.|]|(?<!\d)/)\s*(?:counts?\s+|temps\s+)?((?:&\s?)?\d{1,3}(?:\s*[-–—&]\s*\d{0,3})*)|\s((?:&\s?)?\d{1,3}(?:[-–—&]\d{1,3})+&?)"
     r"|\s{2,}((?:&\s?)?\d{1,2}))"
-    r"\s*[:.)]?\s+(?=[^\W\d_])"
+    r"\s*[:.)]?\s+(?=[^\W\d_]|[1357]/[248]\b|[½¼¾⅛⅜⅝⅞])"
 )
 _FACED: Final = re.compile(
     r"\s*[\[(]\s*(?:facing\s+)?(?:1[0-2]|[1-9])(?:[:h.]\d\d|\s*o.?clock)\s*[\])]", re.I
@@ -226,7 +230,7 @@ def counted_in_text(text: str, span: Span) -> Cut:
     if any(halves):
         text = _HALVES.sub(lambda half: " " * (len(half[0]) - 1) + ",", text)
         pieces = _with_halves(pieces, halves)
-    said = [numbers(text[p.counts[0] : p.counts[1]])[0] for p in pieces]
+    said = [numbers(clean(text[p.counts[0] : p.counts[1]]))[0] for p in pieces]
     if len(pieces) < 2 or said != sorted(set(said)) or said[0] > 100:
         return ()
     return tuple(_with_feet_alone([step_line(text, span, piece) for piece in pieces]))
@@ -409,7 +413,19 @@ _PLURAL: Final = re.compile(r"\b(?:counts|beats|temps|comptes)\s+\Z", re.IGNOREC
 
 def has_own_counts(words: str) -> bool:
     """Do the steps on a heading's own line have their counts, before or behind them?"""
-    return opens_with_counts(words) or bool(counted_in_text(words, Span(0, len(words), 0)))
+    counted = opens_with_counts(words) or behind_title(words) > 0
+    return counted or bool(counted_in_text(words, Span(0, len(words), 0)))
+
+
+def behind_title(words: str) -> int:
+    """Where counted steps begin behind a title and a colon, "Dorothys: 1-2& step R ..."; or 0."""
+    title = _TITLE.match(words)
+    if title is None or read_repetition(words) is not None:
+        return 0
+    return title.end() if opens_with_counts(words[title.end() :]) else 0
+
+
+_TITLE: Final = re.compile(r"[^\W\d_][^:\d]{1,60}:\s+(?=[\d&])")
 
 
 _IN_LINE_OPTION: Final = re.compile(

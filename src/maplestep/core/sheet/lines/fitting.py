@@ -19,7 +19,7 @@ from ..language.gauge import gauge
 from ..language.interpretations import fit_line
 from ..language.lexicon import standard
 from ..language.sharing import whole_counts
-from .columns import Cut, counted_behind, counted_in_front, counted_in_text, numbers
+from .columns import Cut, behind_title, counted_behind, counted_in_front, counted_in_text, numbers
 from .model import StepLine
 
 _UNFIT: Final = 100.0
@@ -88,6 +88,8 @@ def _parted(line: StepLine, first: int, gap: int) -> tuple[StepLine, ...]:
 
 def counted_lines(words: str, words_at: int, span: Span) -> Iterator[StepLine]:
     """Steps that stand behind a heading on its own line: "S1: 1-2 R rock, recover 3&4 ..."."""
+    titled = behind_title(words)
+    words, words_at = words[titled:], words_at + titled
     here = Span(0, len(words), 0)
     cut = counted_in_front(words, here) or counted_in_text(words, here)
     for line in gaps_filled(cut or counted_behind(words, here)):

@@ -421,6 +421,8 @@ def _headed(text: str, span: Span, title: str, rest: str, at: int) -> SectionHea
     elif ranged and int(ranged[2]) > int(ranged[1]) and ranged[0][0] in "[(":
         first, counts = int(ranged[1]), int(ranged[2]) - int(ranged[1]) + 1
         rest = rest[: ranged.start()]
+    elif length := _LENGTH_ALONE.match(rest):
+        counts, behind = int(length[1]), length.end()
     elif not opens_with_counts(rest.lstrip(" :-–—")):
         counts = _counts_in(rest)
     words, words_at = _trimmed(rest, behind, at)
@@ -434,6 +436,10 @@ def _headed(text: str, span: Span, title: str, rest: str, at: int) -> SectionHea
         words_at=span.start + words_at,
         repeats=_repeats(words),
     )
+
+
+# "Part one (8): ...". Numbers of a clock are left to facings.
+_LENGTH_ALONE: Final = re.compile(r"\s*[(\[]\s*(4|8|16|24|32)\s*[)\]]\s*[:.–—-]")
 
 
 def _repeats(words: str) -> Repetition | None:

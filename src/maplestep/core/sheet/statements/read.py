@@ -498,7 +498,8 @@ class _Reader(Finishing):
             self._now.leaves_out = LeftOut(counts=number_of(token["but"]))
 
     def _asks(self, _: int, token: Token) -> None:
-        colon = self._plain.rfind(":", 0, token.start)
+        said_from = self._plain.rfind(";", 0, token.start) + 1
+        colon = self._plain.rfind(":", said_from, token.start)
         behind = (
             colon >= self._now.walls_end > 0 or gauge(self._plain[colon + 1 : token.start]).steps
         )
