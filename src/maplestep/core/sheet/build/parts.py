@@ -636,7 +636,8 @@ class PartBuilder:
             self._start = self._weight = foot.other
         if foot is not None and not is_free(foot, self._weight) and not move.may_move_loaded_foot:
             self._slid_with_weight(foot)
-        if foot is not None and not is_free(foot, self._weight) and not move.may_move_loaded_foot:
+        loaded = foot is not None and not is_free(foot, self._weight)
+        if loaded and not move.may_move_loaded_foot and not self._just_said(foot):
             said = self._opened.count_words(move.at), self._opened.title
             before = next((m for m in reversed(self.moves) if m.weight is foot), None)
             self.findings.append(reading_findings.weight_conflict(move, said, before))
@@ -646,6 +647,12 @@ class PartBuilder:
         self._weights.append(self._weight)
         self.moves.append(move)
         self._opened.moves.append(move)
+
+    def _just_said(self, foot: Foot | None) -> bool:
+        """ "L heel, L heel" on a loaded foot: the move before was the same foot's, and told."""
+        last = self.moves[-1] if self.moves else None
+        same = last is not None and last.foot is foot and last.weight is None
+        return same and last is not None and not last.may_move_loaded_foot
 
     def _slid_with_weight(self, needed: Foot) -> None:
         """ "Slide L up to R" takes the weight when R is the next to move."""
