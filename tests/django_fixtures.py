@@ -9,6 +9,7 @@ import pytest
 from django.test import Client
 
 PASSWORD = "a-long-enough-one"
+TRANSACTIONS = {"transactional_db", "live_server"}
 
 
 @pytest.fixture
@@ -19,8 +20,15 @@ def make_user(db: None) -> Callable[[str], Any]:
 
 
 @pytest.fixture(autouse=True)
-def media(settings: Any, tmp_path: Path) -> Path:
-    """Every test keeps its sounds in a folder of its own."""
+def media(
+    request: pytest.FixtureRequest, settings: Any, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> Path:
+    """Every test keeps its sounds in a folder of its own.
+
+    A test within one transaction never commits: what waits for that is done at once.
+    """
+    if not TRANSACTIONS.intersection(request.fixturenames):
+        monkeypatch.setattr("maplestep.apps.songs.models.on_commit", lambda run: run())
     settings.MEDIA = tmp_path / "media"
     return tmp_path / "media"
 

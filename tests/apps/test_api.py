@@ -180,8 +180,6 @@ REFUSED: list[tuple[str, str, Any, str]] = [
     ("POST", "/api/songs", {**SONG, "colour": 1}, "colour"),
     ("POST", "/api/songs", {**SONG, "title": "x" * 500}, "title"),
     ("POST", "/api/dances", {"sheet": "x\n" * 3000}, "3,001 lines"),
-    ("POST", "/api/dances", {"sheet": "a\x00b"}, "no text (NUL)"),
-    ("POST", "/api/songs", {**SONG, "title": "a\x00b"}, "no text (NUL)"),
     ("POST", "/api/dances/reading", {"sheet": "x\n" * 3000}, "3,001 lines"),
     (
         "POST",

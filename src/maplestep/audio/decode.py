@@ -18,6 +18,9 @@ from .headers import ends_within_a_page, promised_seconds, says_its_length, with
 
 SHORTEST_SECONDS: Final = 5.0
 LONGEST_SECONDS: Final = 15 * 60.0
+# Fifteen minutes in stereo at 96,000 samples a second.
+MOST_UNPACKED_MEGABYTES: Final = 700
+_BYTES_A_SAMPLE: Final = 4
 _BLOCK: Final = 1 << 16
 _MOST_CHANNELS: Final = 16
 # Encoder and decoder delay of an MP3 that does not say its own (LAME's technical FAQ: 576 + 529).
@@ -70,6 +73,16 @@ def inspect(path: Path) -> Recording:
                 "one song and try again.",
                 seconds=_minutes(told.seconds),
                 longest_seconds=_minutes(LONGEST_SECONDS),
+            )
+        )
+    unpacked = told.seconds * told.sample_rate * told.channels * _BYTES_A_SAMPLE
+    if unpacked > MOST_UNPACKED_MEGABYTES * 1_000_000:
+        raise RecordingError(
+            Message(
+                "This recording has {unpacked:,.0f} MB once it is unpacked; up to {most:,} can be "
+                "read. Save it in stereo with 44,100 samples a second and try again.",
+                unpacked=unpacked / 1e6,
+                most=MOST_UNPACKED_MEGABYTES,
             )
         )
     if told.seconds < SHORTEST_SECONDS:
@@ -144,7 +157,7 @@ class Decoding:
             if self._progress:
                 whole = self.told.seconds * self.told.sample_rate
                 self._progress(min(1.0, self._done / max(whole, 1.0)))
-            yield np.nan_to_num(block), self.told.sample_rate
+            yield self._sound(block), self.told.sample_rate
         read = self._done / self.told.sample_rate
         if read < SHORTEST_SECONDS:
             raise RecordingError(
@@ -154,6 +167,13 @@ class Decoding:
                     read=read,
                 )
             )
+
+    def _sound(self, block: Floats) -> Floats:
+        """Samples as sound: what a file of floats may hold besides is damage."""
+        if not np.isfinite(block).all():
+            self._damage.found = True
+            block = np.nan_to_num(block, posinf=1.0, neginf=-1.0)
+        return np.clip(block, -_LOUDEST, _LOUDEST)
 
     def _all(self) -> Iterator[Floats]:
         kind = container(self._path)
@@ -203,6 +223,8 @@ class Decoding:
             skipped = 0
 
 
+# Full scale is 1; a mix in floats may exceed it, but a sum of its channels must not overflow.
+_LOUDEST: Final = 1e4
 _FFMPEG_NAMES: Final = {"MP3": "mp3", "FLAC": "flac", "OGG": "ogg", "WAV": "wav"}
 _SHORT_SECONDS: Final = 0.75
 

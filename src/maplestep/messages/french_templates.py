@@ -398,6 +398,22 @@ TEMPLATES: Final[dict[str, str]] = {
         "Cet enregistrement a {samplerate:,} échantillons par seconde ; {slowest_rate:,} à "
         "{fastest_rate:,} peuvent être lus. Enregistrez-le à 44 100 et réessayez."
     ),
+    "This recording has {unpacked:,.0f} MB once it is unpacked; up to {most:,} can be read. Save "
+    "it in stereo with 44,100 samples a second and try again.": (
+        "Cet enregistrement fait {unpacked:,.0f} Mo une fois décompressé ; on peut en lire jusqu’à "
+        "{most:,}. Enregistrez-le en stéréo à 44 100 échantillons par seconde et réessayez."
+    ),
+    "This takes more time or memory than one recording may have here. Cut out the one song, save "
+    "it in stereo with 44,100 samples a second, and try again.": (
+        "Cela demande plus de temps ou de mémoire qu’un enregistrement ne peut en avoir ici. "
+        "Découpez la seule musique voulue, enregistrez-la en stéréo à 44 100 échantillons par "
+        "seconde, puis réessayez."
+    ),
+    "No song is longer than a day.": "Aucune musique ne dure plus d’un jour.",
+    "This row cannot be read: a cell is far too long, or a quotation mark is missing.": (
+        "Cette ligne ne peut pas être lue : une cellule est bien trop longue, ou il manque un "
+        "guillemet."
+    ),
     "This recording lasts {seconds}; a song may last {longest_seconds}. Cut out the one song and "
     "try again.": (
         "Cet enregistrement dure {seconds} ; une musique peut durer {longest_seconds}. Découpez la "

@@ -31,6 +31,7 @@ from ..apps.teaching.share_api import router as sharing
 from ..apps.teaching.together_api import router as together
 from ..core.errors import MapleStepError, Message
 from ..messages.errors import error_words
+from .text_in import TextParser
 
 log = logging.getLogger(__name__)
 api = NinjaAPI(
@@ -39,6 +40,7 @@ api = NinjaAPI(
     description="Songs, dances, routines and their timelines. Every object has one owner.",
     auth=django_auth,
     docs_url=None,
+    parser=TextParser(),
     openapi_url="/openapi.json",
 )
 api.add_router("", accounts)

@@ -44,6 +44,7 @@ INSTALLED_APPS = [
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
+    "maplestep.server.text_in.address_middleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "django.middleware.gzip.GZipMiddleware",
     "csp.middleware.CSPMiddleware",
@@ -142,7 +143,7 @@ CONTENT_SECURITY_POLICY = {
     }
 }
 # A finished job has said all it had to say in its sound; one comes every ten seconds.
-PROCRASTINATE_WORKER_DEFAULTS = {"concurrency": 1, "delete_jobs": "successful"}
+PROCRASTINATE_WORKER_DEFAULTS = {"concurrency": 2, "delete_jobs": "successful"}
 MEDIA = Path(os.environ.get("MAPLESTEP_MEDIA", ROOT / ".state" / "media"))
 QUOTA_MEGABYTES = int(os.environ.get("MAPLESTEP_QUOTA_MB", "2000"))
 # A sheet has at most 200,000 characters; a routine file little more.

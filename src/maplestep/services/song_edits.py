@@ -13,7 +13,7 @@ from ..core.song import grid, phrasing
 from ..core.song.line import apply_song_line
 from ..core.song.listening import Listening, song_from
 from ..core.song.model import PhraseKind, Song
-from ..formats.routine.routine_file import Form, Text, song_form, song_of
+from ..formats.routine.routine_file import Form, song_form, song_of
 from ..messages.heard import heard_cues
 
 Seconds = Annotated[float, Field(ge=0, le=3600, allow_inf_nan=False)]
@@ -101,7 +101,7 @@ class Length(Form):
 
     op: Literal["length"]
     index: Index
-    text: Annotated[Text, Field(max_length=40)]
+    text: Annotated[str, Field(max_length=40)]
 
 
 class Boundary(Form):
@@ -159,7 +159,7 @@ class Line(Form):
     """All phrases typed in one line."""
 
     op: Literal["line"]
-    text: Annotated[Text, Field(max_length=10_000)]
+    text: Annotated[str, Field(max_length=10_000)]
 
 
 class TakeReading(Form):

@@ -17,7 +17,7 @@ from ...audio.calls import spoken_calls
 from ...core.rehearsal.score import score_of
 from ...core.routine.sequence import MAX_TEXT as MAX_SEQUENCE
 from ...core.sheet.write.figures_used import self_contained
-from ...formats.routine.routine_file import EventForm, PinForm, Text, Title, write_routine
+from ...formats.routine.routine_file import EventForm, PinForm, Title, write_routine
 from ...views.timeline import TimelineView
 from ..accounts.models import User
 from ..dances.models import Dance
@@ -87,7 +87,7 @@ class RoutineIn(Schema):
     version: int
     title: Title
     start: Annotated[int, Field(ge=0, le=10_000)] | None
-    sequence: Annotated[Text, Field(max_length=MAX_SEQUENCE)] = ""
+    sequence: Annotated[str, Field(max_length=MAX_SEQUENCE)] = ""
     pins: Annotated[list[PinForm], Field(max_length=40, default_factory=list)]
     events: Annotated[list[EventForm], Field(max_length=200)]
 

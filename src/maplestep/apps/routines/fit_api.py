@@ -24,7 +24,7 @@ from ...core.tools.endings import end_choices
 from ...core.tools.swap import swap
 from ...formats.routine.calls_vtt import write_vtt
 from ...formats.routine.cue_sheet import write_cue_sheet
-from ...formats.routine.routine_file import EventForm, Text, event_form, event_of, song_of
+from ...formats.routine.routine_file import EventForm, event_form, event_of, song_of
 from ...formats.routine.routine_midi import write_routine_midi
 from ...formats.routine.wall_list import write_walls_csv, write_walls_xlsx
 from ...formats.teaching.wall_cards import write_wall_cards
@@ -86,17 +86,17 @@ class SheetDifference(Schema):
 class ClaimsIn(Schema):
     """What somebody says of tags and restarts, in words."""
 
-    text: Annotated[Text, Field(max_length=4000)]
+    text: Annotated[str, Field(max_length=4000)]
 
 
 class OrderEdit(Schema):
     """A change of the order: move, put in before, take out or cut item ``at``, from 0."""
 
-    sequence: Annotated[Text, Field(max_length=2000)]
+    sequence: Annotated[str, Field(max_length=2000)]
     change: Literal["move", "put", "take", "cut", "tidy"]
     at: Annotated[int, Field(ge=0, le=400)] = 0
     to: Annotated[int, Field(ge=0, le=400)] = 0
-    name: Annotated[Text, Field(max_length=80)] = ""
+    name: Annotated[str, Field(max_length=80)] = ""
     first: Annotated[int, Field(ge=1, le=9999)] | None = None
     last: Annotated[int, Field(ge=1, le=9999)] | None = None
 
@@ -117,7 +117,7 @@ class EventsEdit(Schema):
     events: Annotated[list[EventForm], Field(max_length=MAX_EVENTS)]
     change: Literal["add", "move", "off", "put"]
     kind: EventKind | None = None
-    event: Annotated[Text, Field(max_length=40)] = ""
+    event: Annotated[str, Field(max_length=40)] = ""
     wall: Annotated[int, Field(ge=1, le=MAX_WALL)] = 1
     to: Annotated[int, Field(ge=1, le=MAX_WALL)] = 1
     after: Annotated[str, Field(max_length=40)] | None = None
@@ -141,7 +141,7 @@ class SwapTake(SwapIn):
 
     level: Literal["1", "1/2", "2"] = "1"
     events: Annotated[list[EventForm], Field(max_length=200)]
-    sequence: Annotated[Text, Field(max_length=2000)] = ""
+    sequence: Annotated[str, Field(max_length=2000)] = ""
 
 
 class RankIn(Schema):

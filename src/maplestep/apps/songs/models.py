@@ -7,6 +7,7 @@ from pathlib import Path
 from django.conf import settings
 from django.db import models
 from django.db.models.signals import post_delete
+from django.db.transaction import on_commit
 from django.dispatch import receiver
 
 from ...core.song.model import Groove, PhraseKind
@@ -129,6 +130,11 @@ class Sound(Owned):
         """Where the uploaded bytes lie until they are decoded."""
         return self._folder / f"{self.id}.upload"
 
+    def remove_files(self) -> None:
+        """Take what was uploaded and what was made of it off the disk."""
+        self.path.unlink(missing_ok=True)
+        self.source.unlink(missing_ok=True)
+
     @property
     def _folder(self) -> Path:
         return Path(settings.MEDIA) / str(self.owner_id)
@@ -136,9 +142,8 @@ class Sound(Owned):
 
 @receiver(post_delete, sender=Sound)
 def remove_files(instance: Sound, **_: object) -> None:
-    """Nothing stays on the disk when a sound, its song or its owner goes."""
-    instance.path.unlink(missing_ok=True)
-    instance.source.unlink(missing_ok=True)
+    """Nothing stays on the disk when a sound, its song or its owner goes for good."""
+    on_commit(instance.remove_files)
 
 
 class AnalysisCache(models.Model):

@@ -9,7 +9,8 @@ from typing import BinaryIO, Final
 
 from django.http import HttpRequest, HttpResponse, HttpResponseBase, StreamingHttpResponse
 
-_RANGE = re.compile(r"bytes=(\d*)-(\d*)$")
+# No file has more bytes than eighteen digits count; what asks for them is no range of ours.
+_RANGE = re.compile(r"bytes=(\d{0,18})-(\d{0,18})$")
 _CHUNK: Final = 1 << 16
 
 
@@ -17,6 +18,8 @@ def serve(request: HttpRequest, path: Path, content_type: str, tag: str) -> Http
     """The file, or the one part of it that is asked for. ``tag`` changes when the file does."""
     size = path.stat().st_size
     etag = f'"{tag}"'
+    if _has(request.headers.get("If-None-Match", ""), etag):
+        return _cached(HttpResponse(status=304), etag)
     wanted = request.headers.get("Range", "")
     if request.headers.get("If-Range", etag) != etag:
         wanted = ""
@@ -27,20 +30,32 @@ def serve(request: HttpRequest, path: Path, content_type: str, tag: str) -> Http
         return refused
     first, last = part
     whole = not _RANGE.match(wanted)
-    response = StreamingHttpResponse(
-        _read(path.open("rb"), first, last - first + 1),
-        status=200 if whole else 206,
-        content_type=content_type,
-    )
+    status = 200 if whole else 206
+    response: HttpResponseBase
+    if request.method == "HEAD":
+        response = HttpResponse(status=status, content_type=content_type)
+    else:
+        part_of_file = _read(path.open("rb"), first, last - first + 1)
+        response = StreamingHttpResponse(part_of_file, status=status, content_type=content_type)
     if not whole:
         response["Content-Range"] = f"bytes {first}-{last}/{size}"
     response["Content-Length"] = str(last - first + 1)
     response["Accept-Ranges"] = "bytes"
-    response["ETag"] = etag
-    response["Cache-Control"] = "private, max-age=3600"
     # Sound is packed already; a packed part would not be the part asked for.
     response["Content-Encoding"] = "identity"
+    return _cached(response, etag)
+
+
+def _cached(response: HttpResponseBase, etag: str) -> HttpResponseBase:
+    response["ETag"] = etag
+    response["Cache-Control"] = "private, max-age=3600"
     return response
+
+
+def _has(tags: str, etag: str) -> bool:
+    """Does an If-None-Match name the file (RFC 9110, 13.1.2: weak tags count as well)?"""
+    named = {tag.strip().removeprefix("W/") for tag in tags.split(",")}
+    return etag in named or "*" in named
 
 
 def _part(wanted: str, size: int) -> tuple[int, int] | None:

@@ -155,7 +155,7 @@ def peaks(request: HttpRequest, pk: uuid.UUID) -> Peaks:
     return Peaks(seconds=sound.seconds, peaks=sound.peaks)
 
 
-@router.get("/sounds/{uuid:pk}/audio", include_in_schema=False)
+@router.api_operation(["GET", "HEAD"], "/sounds/{uuid:pk}/audio", include_in_schema=False)
 def audio(request: HttpRequest, pk: uuid.UUID, download: bool = False) -> HttpResponseBase:
     """The sound itself, whole or in parts."""
     sound = get_sound(user_of(request), pk)

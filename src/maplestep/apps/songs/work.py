@@ -7,7 +7,7 @@ import time
 from pathlib import Path
 from typing import Final
 
-from django.db import transaction
+from django.db import InterfaceError, OperationalError, transaction
 from django.utils import timezone
 
 from ...audio.analyse import VERSION, analyse_samples
@@ -61,40 +61,54 @@ class Report:
 
 
 def make(sound: Sound) -> None:
-    """Make a sound from beginning to end; whatever happens is said in its state and message."""
+    """Make a sound from beginning to end; whatever happens is said in its state and message.
+
+    It may be begun anew at any time: what is finished already stays, and no file goes before what
+    it was needed for is stored. Raises OperationalError or InterfaceError when the database is
+    gone, and leaves all as it is for the next try.
+    """
     begun = Sound.objects.filter(
         pk=sound.pk, state__in=(Sound.State.WAITING, Sound.State.WORKING)
     ).update(state=Sound.State.WORKING, started_at=timezone.now(), done=0.0)
     if not begun:
         _tidy(sound)
         return
+    sound.refresh_from_db()
     try:
         with said_when_full():
             _MAKERS[Sound.Kind(sound.kind)](sound, Report(sound))
     except Stopped:
         _tidy(sound)
     except MapleStepError as error:
-        _fail(sound, error)
+        fail(sound, error)
+    except (OperationalError, InterfaceError):
+        raise
     except Exception:
         log.exception("sound %s cannot be made", sound.pk)
-        _fail(sound, _BROKEN)
+        fail(sound, _BROKEN)
 
 
 _BROKEN: Final = "This could not be finished because of an error on our side. Try once more."
 
 
-def _fail(sound: Sound, refused: Exception | str) -> None:
-    _tidy(sound)
+def fail(sound: Sound, refused: Exception | str) -> None:
+    """Say why a sound cannot be made, then take its files off the disk."""
     with speaking(sound.song.owner.language):
         message = error_words(refused)
     Sound.objects.filter(pk=sound.pk, state=Sound.State.WORKING).update(
         state=Sound.State.FAILED, message=message[:500], size=0
     )
+    _tidy(sound)
 
 
 def _tidy(sound: Sound) -> None:
-    sound.path.unlink(missing_ok=True)
-    sound.source.unlink(missing_ok=True)
+    """Remove the files of a sound that nobody wants any more, and of no other."""
+    kept = (Sound.State.WAITING, Sound.State.WORKING, Sound.State.READY)
+    found = Sound.objects.filter(pk=sound.pk).values_list("state", flat=True).first()
+    if found not in kept:
+        sound.remove_files()
+    elif found == Sound.State.READY:
+        sound.source.unlink(missing_ok=True)
 
 
 def _record(sound: Sound, report: Report) -> None:

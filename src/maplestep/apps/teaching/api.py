@@ -14,7 +14,7 @@ from pydantic import Field
 from ...core.analysis.level import LEVELS
 from ...core.teaching.evening import LONGEST_MINUTES
 from ...core.teaching.review import next_up
-from ...formats.routine.routine_file import MAX_TITLE, Text
+from ...formats.routine.routine_file import MAX_TITLE
 from ...formats.teaching.calendar import read_dates, write_calendar
 from ...formats.teaching.forms import EntryForm, Key, Seconds, WishForm
 from ...messages.language import LanguageCode
@@ -67,7 +67,7 @@ MOST_SHOWN: Final = 120
 class ClassIn(Schema):
     """All that is said of a class. ``weekday`` counts from Monday, 0."""
 
-    name: Annotated[Text, Field(max_length=MAX_NAME)]
+    name: Annotated[str, Field(max_length=MAX_NAME)]
     weekday: Annotated[int, Field(ge=0, le=6)]
     starts_at: TimeOfDay
     minutes: Annotated[int, Field(ge=1, le=LONGEST_MINUTES)] = 60

@@ -21,6 +21,7 @@ MIN_BPM: Final = 20
 MAX_BPM: Final = 400
 MAX_PHRASE: Final = 2000
 MAX_SONG: Final = 10_000
+MAX_SECONDS: Final = 86_400
 MAX_ANCHORS: Final = 5_000
 USUAL_INTRO: Final = 16
 # A gap of more than this many beats is a stop of the band.
@@ -355,6 +356,8 @@ def unmapped_song(
     TempoMap.steady(bpm)
     if not math.isfinite(length_seconds) or length_seconds <= 0:
         raise SongError("The song's length has to be more than 0:00.", field="length_seconds")
+    if length_seconds > MAX_SECONDS:
+        raise SongError("No song is longer than a day.", field="length_seconds")
     counts = int(length_seconds * float(bpm) / 60)
     if not intro < counts <= intro + MAX_PHRASE:
         raise SongError(

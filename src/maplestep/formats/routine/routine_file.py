@@ -15,7 +15,7 @@ from fractions import Fraction
 from functools import partial
 from typing import Annotated, Any, Final, Literal, TypeVar
 
-from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationError
+from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
 from ...core.errors import CountError, FacingError, FileError, MapleStepError, SongError
 from ...core.primitives.counts import parse_cut
@@ -37,16 +37,8 @@ FORMAT: Final = "maplestep-routine"
 T = TypeVar("T")
 
 
-def _text(value: str) -> str:
-    """Text proper: no database and no screen takes a NUL. Raises ValueError."""
-    if "\x00" in value:
-        raise ValueError("there is a character in it that is no text (NUL); take it out")
-    return value
-
-
-Text = Annotated[str, AfterValidator(_text)]
-Title = Annotated[Text, Field(max_length=MAX_TITLE)]
-Cue = Annotated[Text, Field(max_length=MAX_CUE)]
+Title = Annotated[str, Field(max_length=MAX_TITLE)]
+Cue = Annotated[str, Field(max_length=MAX_CUE)]
 Clock = Annotated[str, Field(max_length=20)]
 
 
@@ -106,7 +98,7 @@ class EventForm(Form):
     Give ``walls``, or ``facings``, or ``phrase``; an ending may leave out all three.
     """
 
-    id: Annotated[Text, Field(min_length=1, max_length=40)] = Field(
+    id: Annotated[str, Field(min_length=1, max_length=40)] = Field(
         description="Any name for the event, different for each."
     )
     kind: EventKind
@@ -123,14 +115,14 @@ class EventForm(Form):
     after: Annotated[str, Field(max_length=40)] | None = Field(
         default=None, description="The count of the wall it comes after: 24, 6& or 6 without &."
     )
-    tag: Annotated[Text, Field(max_length=80)] = Field(
+    tag: Annotated[str, Field(max_length=80)] = Field(
         default="", description="Name of its steps in the sheet, for example Tag 1."
     )
     counts: int | None = Field(default=None, description="Length of a tag without steps.")
-    steps: Annotated[Text, Field(max_length=MAX_STEPS)] = Field(
+    steps: Annotated[str, Field(max_length=MAX_STEPS)] = Field(
         default="", description="Steps of its own, as on a sheet: 1-4 R rocking chair."
     )
-    option: Annotated[Text, Field(max_length=MAX_STEPS)] = Field(
+    option: Annotated[str, Field(max_length=MAX_STEPS)] = Field(
         default="", description="An easier way to dance its own steps."
     )
     seconds: float | None = Field(
@@ -148,7 +140,7 @@ class EventForm(Form):
 class PinForm(Form):
     """A part that must always start facing one way."""
 
-    part: Annotated[Text, Field(max_length=80)]
+    part: Annotated[str, Field(max_length=80)]
     facing: Clock
 
 
@@ -159,14 +151,14 @@ class RoutineForm(Form):
     version: Literal[1] = 1
     title: Title = ""
     song: SongForm
-    sheet: Text = Field(description="The step sheet as plain text.")
+    sheet: str = Field(description="The step sheet as plain text.")
     start: int | None = Field(
         default=None,
         ge=0,
         le=10_000,
         description="Song count on which wall 1 begins; after the intro when left out.",
     )
-    sequence: Annotated[Text, Field(max_length=MAX_SEQUENCE)] = Field(
+    sequence: Annotated[str, Field(max_length=MAX_SEQUENCE)] = Field(
         default="", description="Order of the parts of a phrased dance: (A x2, B) x2, B[1-16]."
     )
     pins: list[PinForm] = Field(

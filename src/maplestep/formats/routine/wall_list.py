@@ -6,7 +6,6 @@ numbered from 1; seconds are those of the recording; facings are clock names.
 
 from __future__ import annotations
 
-import csv
 import io
 from collections.abc import Iterator
 from typing import Final
@@ -18,6 +17,7 @@ from ...core.primitives.feet import free_foot
 from ...core.primitives.turns import clock
 from ...messages.events import event_words
 from ...messages.words import text
+from ..spreadsheet import csv_text
 
 COLUMNS: Final = (
     *("wall", "what", "name", "starts_facing", "ends_facing", "counts", "from_count"),
@@ -34,12 +34,11 @@ Row = tuple[int | float | str, ...]
 
 def write_walls_csv(timeline: Timeline) -> str:
     """The list as CSV, numbers plain, seconds with three decimals."""
-    out = io.StringIO()
-    writer = csv.writer(out, lineterminator="\r\n")
-    writer.writerow(COLUMNS)
-    for row in rows(timeline):
-        writer.writerow([f"{cell:.3f}" if isinstance(cell, float) else cell for cell in row])
-    return out.getvalue()
+    return csv_text([COLUMNS, *(map(_plain, row) for row in rows(timeline))])
+
+
+def _plain(cell: str | float) -> str | float:
+    return f"{cell:.3f}" if isinstance(cell, float) else cell
 
 
 def write_walls_xlsx(timeline: Timeline) -> bytes:

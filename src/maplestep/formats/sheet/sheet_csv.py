@@ -11,10 +11,9 @@ columns, in any order; all but count, foot and move may be missing.
 
 from __future__ import annotations
 
-import csv
-import io
 from collections.abc import Iterator, Mapping
 from fractions import Fraction
+from itertools import zip_longest
 from typing import Final
 
 from ...core.errors import FileError, Message
@@ -24,6 +23,7 @@ from ...core.sheet.lines.model import Remark
 from ...core.sheet.model import Part, PartKind
 from ...core.sheet.read import MAX_LINES, Reading
 from ...core.sheet.statements import states_events
+from ..spreadsheet import csv_rows, csv_text
 
 COLUMNS: Final = (
     *("dance", "part", "section", "count", "at", "foot", "move", "direction"),
@@ -42,14 +42,10 @@ _MOVES: Final = {"step": "", "stomp up": "stomp up", "heel grind": "heel grind"}
 
 def write_csv(reading: Reading) -> str:
     """Every move of the sheet as a row."""
-    out = io.StringIO()
-    writer = csv.writer(out, lineterminator="\r\n")
-    writer.writerow(COLUMNS)
-    writer.writerows(_noted(reading))
-    return out.getvalue()
+    return csv_text([COLUMNS, *_noted(reading)])
 
 
-def _noted(reading: Reading) -> Iterator[tuple[str, ...]]:
+def _noted(reading: Reading) -> Iterator[tuple[str | int, ...]]:
     """The rows with the title on the first, and each statement where it stands."""
     notes = [
         (line.span.line, line.text.strip().lstrip("*# "))
@@ -69,7 +65,7 @@ def _noted(reading: Reading) -> Iterator[tuple[str, ...]]:
         yield (title if not index else "", *row, "; ".join(here))
 
 
-def _rows(part: Part, reading: Reading) -> Iterator[tuple[int, tuple[str, ...]]]:
+def _rows(part: Part, reading: Reading) -> Iterator[tuple[int, tuple[str | int, ...]]]:
     """Every move with the line of the sheet it comes from."""
     facing = 0
     for section in part.sections:
@@ -85,7 +81,7 @@ def _rows(part: Part, reading: Reading) -> Iterator[tuple[int, tuple[str, ...]]]
                 move.verb,
                 move.direction,
                 move.weight.value if move.weight else "",
-                str(move.turn),
+                move.turn,
                 clock(facing),
                 move.figure,
             )
@@ -102,8 +98,8 @@ def _count(at: Fraction, until: Fraction, feel: Feel) -> str:
 
 def read_csv(text: str) -> str:
     """The text of a sheet from rows of moves. Raises FileError naming the line."""
-    rows = csv.DictReader(io.StringIO(text, newline=""), skipinitialspace=True)
-    names = [name.strip().lower() for name in rows.fieldnames or ()]
+    rows = csv_rows(text)
+    names = [name.lower() for name in next(rows, (0, []))[1]]
     missing = [name for name in _NEEDED if name not in names]
     if missing:
         raise FileError(
@@ -115,12 +111,12 @@ def read_csv(text: str) -> str:
             ),
             line=1,
         )
-    rows.fieldnames = names
     sheet = _Lines()
-    for row in rows:
-        said = {name: (value or "").strip() for name, value in row.items() if name in COLUMNS}
+    for line, row in rows:
+        cells = dict(zip_longest(names, row[: len(names)], fillvalue=""))
+        said = {name: value for name, value in cells.items() if name in COLUMNS}
         if any(said.values()):
-            sheet.take(said, rows.line_num)
+            sheet.take(said, line)
     return sheet.text()
 
 

@@ -5,7 +5,6 @@ Days are ISO dates; counts are those of the part, numbered from 1 as dancers cou
 
 from __future__ import annotations
 
-import csv
 import io
 import json
 from collections.abc import Iterator, Sequence
@@ -15,6 +14,7 @@ from typing import Final, NamedTuple
 
 import xlsxwriter
 
+from ..spreadsheet import csv_text
 from .forms import EntryForm
 
 COLUMNS: Final = (
@@ -46,22 +46,12 @@ def rows(evenings: Sequence[LogEvening]) -> Iterator[tuple[Cell, ...]]:
 
 
 def write_log_csv(evenings: Sequence[LogEvening]) -> bytes:
-    """The log as CSV. A cell that a spreadsheet would take for a formula is quoted with "'"."""
-    out = io.StringIO()
-    writer = csv.writer(out, lineterminator="\r\n")
-    writer.writerow(COLUMNS)
-    for row in rows(evenings):
-        writer.writerow([_plain(cell) for cell in row])
-    return out.getvalue().encode()
+    """The log as CSV."""
+    return csv_text([COLUMNS, *(map(_plain, row) for row in rows(evenings))]).encode()
 
 
-def _plain(cell: Cell) -> str:
-    if cell is None:
-        return ""
-    if isinstance(cell, float):
-        return f"{cell:g}"
-    said = str(cell)
-    return f"'{said}" if said[:1] in {"=", "+", "-", "@", "\t", "\r"} else said
+def _plain(cell: Cell) -> Cell:
+    return f"{cell:g}" if isinstance(cell, float) else cell
 
 
 def write_log_xlsx(evenings: Sequence[LogEvening]) -> bytes:

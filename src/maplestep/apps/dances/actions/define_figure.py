@@ -33,6 +33,8 @@ def define_figure(user: User, name: str, steps: str) -> OwnFigure:
             "1&2 R side, L together, R cross.",
             field="steps",
         )
+    # One at a time: two windows that define the same figure make one.
+    User.objects.select_for_update().get(pk=user.pk)
     found = OwnFigure.objects.filter(owner=user, name=plain).first()
     if found is None and OwnFigure.objects.filter(owner=user).count() >= _MOST:
         raise RoutineError(

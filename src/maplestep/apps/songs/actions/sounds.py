@@ -15,7 +15,7 @@ from typing import Final
 
 from django.conf import settings
 from django.core.files.uploadedfile import UploadedFile
-from django.db import transaction
+from django.db import connection, transaction
 from django.db.models import Sum
 
 from ....audio.decode import inspect
@@ -32,6 +32,8 @@ from .write import write
 
 LARGEST_MEGABYTES: Final = 200
 _SPARE_MEGABYTES: Final = 50
+_BYTES_A_SECOND: Final = {"ogg": 14_000, "mp3": 16_000, "wav": 88_200}
+_GOING: Final = (Sound.State.WAITING, Sound.State.WORKING)
 # Until the worker has listened: the tempo of a placeholder that nobody has said one for.
 STAND_IN_BPM: Final = Fraction(120)
 
@@ -126,6 +128,9 @@ def _store(user: User, file: UploadedFile) -> Sound:
 
 
 def _within_quota(user: User, size: int = 0) -> None:
+    """Is there room for so many bytes more? Within a transaction nobody else asks meanwhile."""
+    if connection.in_atomic_block:
+        User.objects.select_for_update().get(pk=user.pk)
     kept = Sound.objects.filter(owner=user).aggregate(all=Sum("size"))["all"] or 0
     if kept + size > settings.QUOTA_MEGABYTES * 1_000_000:
         raise RecordingError(
@@ -154,6 +159,10 @@ def _begin(sound: Sound, song: Song) -> None:
         # About how long it will be: how long it takes is told by that.
         music = song_of(stored_song_form(song))
         sound.seconds = music.seconds(music.length)
+    if not sound.size:
+        # About how large: it counts before it is made, so that ten at once do not slip through.
+        sound.size = round(sound.seconds * _BYTES_A_SECOND[sound.path.suffix[1:]])
+    _within_quota(sound.owner, sound.size)
     sound.song = song
     sound.made_from = song.version
     sound.save()
@@ -163,9 +172,11 @@ def _begin(sound: Sound, song: Song) -> None:
 @transaction.atomic
 def ask_band(user: User, pk: uuid.UUID) -> Sound:
     """Let the stand-in band play the song as it is mapped now. Raises NotHere."""
-    song = get_song(user, pk)
-    _within_quota(user)
-    for old in song.sounds.filter(kind=Sound.Kind.BAND):
+    song = _held(get_song(user, pk))
+    bands = song.sounds.filter(kind=Sound.Kind.BAND)
+    if (same := bands.filter(state__in=_GOING, made_from=song.version).first()) is not None:
+        return same
+    for old in bands:
         old.delete()
     sound = Sound(owner=user, kind=Sound.Kind.BAND, name=f"{song.title} (stand-in band)"[:200])
     sound.request = {"song": stored_song_form(song).model_dump(mode="json")}
@@ -182,7 +193,7 @@ def ask_mix(
     calls: Sequence[Call] | None = None,
 ) -> Sound:
     """A practice mix of the song, with the calls of a routine at its speed if they are given."""
-    _within_quota(user)
+    song = _held(song)
     form = stored_song_form(song)
     plan = plan_mix(song_of(form), request, calls)
     sound = Sound(owner=user, kind=Sound.Kind.MIX)
@@ -191,15 +202,22 @@ def ask_mix(
         "format": file_format, "song": form.model_dump(mode="json"), "mix": asdict(request),
         "lead_seconds": plan.lead_seconds, "marks": [list(mark) for mark in plan.marks],
     }  # fmt: skip
+    alike = song.sounds.filter(kind=Sound.Kind.MIX, state__in=_GOING, request=sound.request)
+    if (same := alike.filter(owner=user).first()) is not None:
+        return same
     _begin(sound, song)
     return sound
+
+
+def _held(song: Song) -> Song:
+    """The song, locked: of two that ask for the same at once, the second finds the first's."""
+    return Song.objects.select_for_update().get(pk=song.pk)
 
 
 def cancel(user: User, pk: uuid.UUID) -> Sound:
     """Stop making a sound; the worker looks at every step. Raises NotHere."""
     sound = get_sound(user, pk)
-    going = (Sound.State.WAITING, Sound.State.WORKING)
-    if Sound.objects.filter(pk=pk, state__in=going).update(state=Sound.State.CANCELLED, size=0):
+    if Sound.objects.filter(pk=pk, state__in=_GOING).update(state=Sound.State.CANCELLED, size=0):
         sound.refresh_from_db()
     return sound
 
