@@ -171,7 +171,7 @@ class Fuzzer:
     def _hurt(self, body: Any) -> Any:
         """The body with one leaf replaced."""
         hurt = self._rng.choice((WORDS, WORDS, NUMBERS, OTHERS))
-        value = self._rng.choice(hurt)
+        value = copy.deepcopy(self._rng.choice(hurt))
         places = list(_leaves(body))
         if not places:
             return value

@@ -19,6 +19,8 @@ S = TypeVar("S", bound=Hashable)
 NEVER: Final = 10**9
 # Song-sized problems leave some hundred states; far more would keep somebody waiting for long.
 MAX_STATES: Final = 15_000
+MAX_TAKEN: Final = 60_000
+"""Ways on that are gone: with both bounds a search ends within a second."""
 
 
 class Step(NamedTuple, Generic[S]):
@@ -90,6 +92,7 @@ def cheapest_ways(
     expanded: dict[tuple[object, frozenset[str]], int] = {}
     lists: dict[tuple[object, bool], list[tuple[int, Step[S]]]] = {}
     found: list[Way] = []
+    taken_so_far = 0
     while heap:
         _, depth, _, node, taken = heapq.heappop(heap)
         if node.state is None:
@@ -102,13 +105,14 @@ def cheapest_ways(
         key = (state, frozenset() if graph.forgets(state) else node.used)
         if not taken and _visited(expanded, key) > k:
             continue
-        if len(expanded) > max_states:
+        if len(expanded) > max_states or taken_so_far > MAX_TAKEN:
             return Outcome.GIVEN_UP, tuple(found)
         listed = lists.get((state, fresh))
         if listed is None:
             listed = lists[state, fresh] = _ways_on(graph, state, fresh=fresh)
         for low, level, made, first in _goes_on(graph, node, listed, taken, depth):
             heapq.heappush(heap, (low, level, next(order), made, first))
+            taken_so_far += 1
     return Outcome.OPTIMAL if found else Outcome.INFEASIBLE, tuple(found)
 
 
