@@ -29,6 +29,8 @@ def media(
     """
     if not TRANSACTIONS.intersection(request.fixturenames):
         monkeypatch.setattr("maplestep.apps.songs.models.on_commit", lambda run: run())
+    # Tests ask faster than anybody types.
+    settings.ASKED_A_MINUTE = 0
     settings.MEDIA = tmp_path / "media"
     return tmp_path / "media"
 

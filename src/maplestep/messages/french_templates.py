@@ -414,6 +414,22 @@ TEMPLATES: Final[dict[str, str]] = {
         "Cette ligne ne peut pas être lue : une cellule est bien trop longue, ou il manque un "
         "guillemet."
     ),
+    "You have asked for {most} answers within a minute. Wait {wait} seconds, then go on.": (
+        "Vous avez demandé {most} réponses en une minute. Attendez {wait} secondes, puis continuez."
+    ),
+    "Your earlier requests are still being worked out. Try again in a moment.": (
+        "Vos demandes précédentes sont encore en cours. Réessayez dans un instant."
+    ),
+    "From your network {most} accounts were opened within an hour; that is as many as may be. Wait "
+    "{minutes} minutes, then try again.": (
+        "{most} comptes ont été ouverts depuis votre réseau en une heure ; c’est le maximum. "
+        "Attendez {minutes} minutes, puis réessayez."
+    ),
+    "From your network {most} wrong passwords came within ten minutes. Wait {minutes} minutes, "
+    "then try again.": (
+        "{most} mots de passe erronés sont venus de votre réseau en dix minutes. Attendez "
+        "{minutes} minutes, puis réessayez."
+    ),
     "This recording lasts {seconds}; a song may last {longest_seconds}. Cut out the one song and "
     "try again.": (
         "Cet enregistrement dure {seconds} ; une musique peut durer {longest_seconds}. Découpez la "

@@ -13,6 +13,7 @@ from ninja.security import django_auth
 
 from ..apps.accounts.api import WrongCredentials
 from ..apps.accounts.api import router as accounts
+from ..apps.accounts.throttle import TooOften
 from ..apps.dances.api import router as dances
 from ..apps.dances.desk_api import router as steps_desk
 from ..apps.dances.scan_api import router as scans
@@ -65,6 +66,7 @@ _STATUS: dict[type[MapleStepError], int] = {
     ChangedElsewhere: 409,
     StillInUse: 409,
     WrongCredentials: 403,
+    TooOften: 429,
 }
 
 
@@ -78,7 +80,10 @@ def refused(request: HttpRequest, error: MapleStepError) -> HttpResponse:
         "column": getattr(error, "column", None),
         "version": getattr(error, "version", None),
     }
-    return api.create_response(request, form, status=_STATUS.get(type(error), 422))
+    response = api.create_response(request, form, status=_STATUS.get(type(error), 422))
+    if isinstance(error, TooOften):
+        response["Retry-After"] = str(error.wait)
+    return response
 
 
 @api.exception_handler(ValidationError)

@@ -16,6 +16,7 @@ from ...messages.language import LanguageCode
 from ..http import ErrorForm, user_of
 from .actions.sign_up import sign_up
 from .models import User
+from .throttle import count_wrong, limit_sign_ups, limit_tries
 
 router = Router(tags=["accounts"])
 
@@ -60,12 +61,14 @@ def choose_language(request: HttpRequest, chosen: LanguageForm) -> SessionForm:
     return _session(user)
 
 
-@router.post("/session", response={200: SessionForm, 403: ErrorForm}, auth=None)
+@router.post("/session", response={200: SessionForm, 403: ErrorForm, 429: ErrorForm}, auth=None)
 @decorate_view(csrf_protect)
 def sign_in(request: HttpRequest, credentials: Credentials) -> SessionForm:
     """Sign in."""
+    limit_tries(request)
     user = authenticate(request, username=credentials.name, password=credentials.password)
     if user is None:
+        count_wrong(request)
         raise WrongCredentials
     login(request, user)
     return _session(user_of(request))
@@ -79,10 +82,11 @@ def sign_out(request: HttpRequest) -> SessionForm:
     return SessionForm(name=None)
 
 
-@router.post("/accounts", response={200: SessionForm, 422: ErrorForm}, auth=None)
+@router.post("/accounts", response={200: SessionForm, 422: ErrorForm, 429: ErrorForm}, auth=None)
 @decorate_view(csrf_protect)
 def open_account(request: HttpRequest, credentials: Credentials) -> SessionForm:
     """Open an account and sign in."""
+    limit_sign_ups(request)
     user = sign_up(credentials.name, credentials.password)
     login(request, user, backend="django.contrib.auth.backends.ModelBackend")
     return _session(user)

@@ -1,17 +1,53 @@
-"""The user: Django's own, ours to extend."""
+"""The user: Django's own, ours to extend; and how often somebody did something."""
 
 from __future__ import annotations
 
-from django.contrib.auth.models import AbstractUser
+from typing import Any, ClassVar
+
+from django.contrib.auth.models import AbstractUser, UserManager
 from django.db import models
 
 from ...messages.language import LANGUAGES
+from .names import look_of
+
+
+class Users(UserManager["User"]):
+    """Finds a user by their name however it is written: "Ada", "ada", full-width letters."""
+
+    def get_by_natural_key(self, username: str | None) -> User:
+        """The user of this name. Raises User.DoesNotExist."""
+        found = self.filter(look=look_of(username or "")).first()
+        # The release before this one stores no look.
+        return found or super().get_by_natural_key(username)
 
 
 class User(AbstractUser):
     """An instructor or choreographer with their own shelf.
 
-    ``language`` is the one chosen for the product; "" follows the browser.
+    ``language`` is the one chosen for the product; "" follows the browser. ``look`` is what the
+    name looks like: no two users have the same.
     """
 
     language = models.CharField(max_length=8, blank=True, choices=tuple(LANGUAGES.items()))
+    look = models.CharField(max_length=300, unique=True, null=True, editable=False)
+
+    objects: ClassVar[Users] = Users()
+
+    def save(self, *args: Any, **kwargs: Any) -> None:
+        """Stores the look of the name with it."""
+        self.look = look_of(self.username)
+        super().save(*args, **kwargs)
+
+
+class Tally(models.Model):
+    """How often ``key`` happened in the window that began at ``begun`` (seconds since 1970)."""
+
+    key = models.CharField(max_length=200)
+    begun = models.BigIntegerField()
+    number = models.PositiveIntegerField(default=0)
+
+    class Meta:
+        constraints = (models.UniqueConstraint(fields=("key", "begun"), name="one_tally"),)
+
+    def __str__(self) -> str:
+        return f"{self.key}: {self.number}"

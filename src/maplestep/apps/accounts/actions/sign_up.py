@@ -9,6 +9,7 @@ from django.db import IntegrityError, transaction
 from ....core.errors import MapleStepError
 from ....messages.language import spoken
 from ..models import User
+from ..names import plain_name
 
 
 class CannotSignUp(MapleStepError):
@@ -25,9 +26,9 @@ def sign_up(name: str, password: str) -> User:
     The account keeps the language that is spoken. Raises CannotSignUp when the name is taken or
     either is not good enough.
     """
-    user = User(username=name.strip(), language=spoken())
+    user = User(username=plain_name(name), language=spoken())
     try:
-        user.full_clean(exclude=["password"])
+        user.full_clean(exclude=["password", "look"])
     except ValidationError as error:
         raise CannotSignUp(" ".join(error.messages), field="name") from error
     try:

@@ -1,0 +1,150 @@
+"""Who may try how often, from where, and under what name."""
+
+import threading
+from collections.abc import Callable
+from typing import Any
+
+import pytest
+from django.http import HttpResponse
+from django.test import RequestFactory
+from django_fixtures import PASSWORD, Api
+
+from maplestep.apps.accounts.address import address_of
+from maplestep.apps.accounts.models import User
+from maplestep.apps.accounts.names import look_of
+from maplestep.server.fair import PLACES, Shares, fair_middleware
+
+# The sender, what came in X-Forwarded-For, whom it is from when 10/8 is ours.
+WAYS = [
+    ("203.0.113.5", "", "203.0.113.5"),
+    ("203.0.113.5", "198.51.100.7", "203.0.113.5"),  # no proxy of ours: not believed
+    ("10.0.0.2", "198.51.100.7", "198.51.100.7"),
+    ("10.0.0.2", "1.1.1.1, 198.51.100.7", "198.51.100.7"),  # the first was made up
+    ("10.0.0.2", "198.51.100.7, 10.0.0.9", "198.51.100.7"),  # two proxies
+    ("10.0.0.2", "2001:db8::7", "2001:db8::7"),
+    ("10.0.0.2", "rubbish", "10.0.0.2"),
+    ("10.0.0.2", "", "10.0.0.2"),
+]
+
+
+@pytest.mark.parametrize(("sender", "forwarded", "whom"), WAYS)
+def test_only_our_own_proxies_say_whom_a_request_is_from(
+    sender: str, forwarded: str, whom: str, settings: Any
+) -> None:
+    from ipaddress import ip_network
+
+    settings.PROXIES = [ip_network("10.0.0.0/8")]
+    headers = {"X-Forwarded-For": forwarded} if forwarded else {}
+    assert address_of(RequestFactory().get("/", REMOTE_ADDR=sender, headers=headers)) == whom
+
+
+def tries(api: Api, name: str, password: str, address: str) -> int:
+    return api.client.post(
+        "/api/session",
+        {"name": name, "password": password},
+        content_type="application/json",
+        headers={"X-CSRFToken": api.client.cookies["csrftoken"].value},
+        REMOTE_ADDR=address,
+    ).status_code
+
+
+def test_nobody_is_locked_out_by_somebody_else(make_user: Callable[[str], Any]) -> None:
+    make_user("ada")
+    enemy, ada = Api(), Api()
+    statuses = [tries(enemy, "ada", "guess", "203.0.113.9") for _ in range(8)]
+    assert statuses[-1] == 429
+    assert tries(ada, "ada", PASSWORD, "198.51.100.1") == 200
+
+
+def test_one_address_cannot_try_many_names(make_user: Callable[[str], Any], settings: Any) -> None:
+    settings.TRIES_IN_TEN_MINUTES = 6
+    make_user("ada")
+    enemy = Api()
+    statuses = [tries(enemy, f"name{n}", "guess", "203.0.113.9") for n in range(8)]
+    assert statuses == [403] * 6 + [429] * 2
+    assert tries(enemy, "ada", PASSWORD, "198.51.100.1") == 200
+
+
+def test_one_address_opens_so_many_accounts(anyone: Api, settings: Any) -> None:
+    settings.SIGN_UPS_AN_HOUR = 3
+    for n, wanted in enumerate((200, 200, 200, 429)):
+        form = {"name": f"dancer{n}", "password": PASSWORD}
+        status, said = anyone.call("POST", "/api/accounts", form)
+        assert status == wanted, said
+    assert "3 accounts" in said["message"]
+    assert User.objects.count() == 3
+
+
+ALIKE = [
+    ("ada", "Ada"), ("ada", "ADA"), ("ada", "аdа"), ("ada", "\uff21da"), ("oak", "0ak"),
+    ("rose", "rоse"), ("hoe", "ноe"), ("straße", "STRASSE"), ("é", "e\u0301"),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("one", "other"), ALIKE)
+def test_names_that_look_alike_are_one(one: str, other: str, anyone: Api) -> None:
+    """Case, composed forms (NFKC), and letters of other scripts (UTS #39, from memory)."""
+    assert look_of(one) == look_of(other)
+    assert anyone.call("POST", "/api/accounts", {"name": one, "password": PASSWORD})[0] == 200
+    again = Api()
+    status, said = again.call("POST", "/api/accounts", {"name": other, "password": PASSWORD})
+    assert (status, said["field"]) == (422, "name")
+    assert again.sign_in(other) == 200  # it is found however it is written
+
+
+@pytest.mark.parametrize(("one", "other"), [("ada", "eda"), ("ali", "all"), ("mia", "mía")])
+def test_names_that_differ_are_two(one: str, other: str) -> None:
+    assert look_of(one) != look_of(other)
+
+
+def test_a_user_takes_two_places_and_leaves_the_others() -> None:
+    shares = Shares()
+    with shares.place("ada") as first, shares.place("ada") as second:
+        with shares.place("ben") as others:
+            assert (first, second, others) == (True, True, True)
+        with shares.place("ada") as third:
+            assert not third
+    with shares.place("ada") as again:
+        assert again
+
+
+def test_a_place_that_becomes_free_in_time_is_taken() -> None:
+    shares, freed = Shares(), threading.Event()
+    got: list[bool] = []
+
+    def hold() -> None:
+        with shares.place("ada"):
+            freed.wait(5)
+
+    def ask() -> None:
+        with shares.place("ada") as place:
+            got.append(place)
+
+    holding = [threading.Thread(target=hold) for _ in range(PLACES)]
+    for thread in holding:
+        thread.start()
+    asking = threading.Thread(target=ask)
+    asking.start()
+    freed.set()
+    for thread in (*holding, asking):
+        thread.join()
+    assert got == [True]
+
+
+def test_who_asks_too_often_is_told_when_to_go_on(settings: Any) -> None:
+    settings.ASKED_A_MINUTE = 3
+    asked = fair_middleware(lambda _: HttpResponse("ok"))
+    statuses = []
+    for user, path in [(1, "/api/dances/reading")] * 8 + [(2, "/api/rankings"), (1, "/api/shelf")]:
+        request = RequestFactory().post(path)
+        request.user = User(pk=user)
+        statuses.append(asked(request).status_code)
+    # A minute may end between two of them: then the count begins anew.
+    assert statuses[:8].count(200) in (3, 4, 5, 6)
+    assert statuses[8:] == [200, 200]
+
+
+def test_answers_of_the_api_are_kept_by_no_shared_cache(ada: Api) -> None:
+    for path in ("/api/shelf", "/api/session", "/api/nothing"):
+        assert "private" in ada.client.get(path)["Cache-Control"]
+    assert "form-action 'self'" in ada.client.get("/")["Content-Security-Policy"]
