@@ -205,3 +205,39 @@ def test_a_small_file_of_gigabytes_is_refused_at_its_head(ada: Api) -> None:
     assert (status, "1,843 MB" in said["message"]) == (422, True)
     assert not Sound.objects.exists()
     assert User.objects.count() == 1
+
+
+def test_a_shelf_of_many_asks_little_and_leaves_the_rest_to_the_worker(
+    routine: Any, django_assert_max_num_queries: Any, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    from procrastinate.contrib.django.models import ProcrastinateJob
+
+    from maplestep.apps.dances.models import Dance
+    from maplestep.apps.routines import queries
+    from maplestep.apps.routines.models import Routine
+    from maplestep.apps.routines.tasks import summarise_shelf
+
+    ada, base = Api(), routine.dance
+    assert ada.sign_in("ada") == 200
+    dances = [
+        Dance(owner=base.owner, title=f"D{n}", sheet=f"{base.sheet}\n", counts=16)
+        for n in range(80)
+    ]
+    Dance.objects.bulk_create(dances)
+    Routine.objects.bulk_create(
+        Routine(owner=base.owner, song=routine.song, dance=dance) for dance in dances
+    )
+    monkeypatch.setattr(queries.shelf_routines, "__defaults__", (0.0,))
+    # Session, user, routines, phrases, figures, summaries (in a savepoint), dances, songs; and
+    # the job for the worker, within its own savepoint.
+    with django_assert_max_num_queries(14):
+        shelf = ada.call("GET", "/api/shelf")[1]
+    assert len(shelf["routines"]) == 81
+    assert sum(each["pending"] for each in shelf["routines"]) == 80
+    ada.call("GET", "/api/shelf")
+    assert ProcrastinateJob.objects.filter(task_name="summarise_shelf").count() == 1
+    monkeypatch.setattr("maplestep.apps.routines.tasks.close_old_connections", lambda: None)
+    summarise_shelf(user=base.owner_id)
+    with django_assert_max_num_queries(8):
+        shelf = ada.call("GET", "/api/shelf")[1]
+    assert not any(each["pending"] for each in shelf["routines"])

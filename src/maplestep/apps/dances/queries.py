@@ -27,7 +27,7 @@ def reading_of(user: User, sheet: str) -> Reading:
     The same text is asked for again with every change of an event, so it is kept.
     Raises FileError when it is longer than a sheet can be.
     """
-    return _read(sheet, figures_of(user))
+    return read_kept(sheet, figures_of(user))
 
 
 def figures_of(user: User) -> tuple[Figure, ...]:
@@ -38,7 +38,12 @@ def figures_of(user: User) -> tuple[Figure, ...]:
 
 def figures_mark(user: User) -> str:
     """Changes whenever one of the user's own figures does."""
-    said = "\n".join(f"{figure.name} = {figure.definition}" for figure in figures_of(user))
+    return mark_of(figures_of(user))
+
+
+def mark_of(figures: tuple[Figure, ...]) -> str:
+    """What tells these figures from others."""
+    said = "\n".join(f"{figure.name} = {figure.definition}" for figure in figures)
     return f"{crc32(said.encode()):08x}" if said else ""
 
 
@@ -56,7 +61,8 @@ def get_draft(user: User, pk: uuid.UUID, draft: int) -> Draft:
 
 
 @lru_cache(maxsize=64)
-def _read(sheet: str, own: tuple[Figure, ...]) -> Reading:
+def read_kept(sheet: str, own: tuple[Figure, ...]) -> Reading:
+    """A text read with these figures, or as it was read before. Raises FileError."""
     return read_sheet(sheet, own)
 
 

@@ -41,6 +41,7 @@ from .queries import (
     shelf_routines,
     timeline_of,
 )
+from .tasks import defer_summaries
 
 router = Router(tags=["routines"])
 
@@ -100,10 +101,11 @@ class ShelfRoutine(Schema):
     song_id: uuid.UUID
     dance_id: uuid.UUID
     song_title: str
-    state: Literal["sits", "to settle", "draft"]
-    hits: int
-    phrases: int
-    to_settle: int
+    state: Literal["sits", "to settle", "draft"] = "draft"
+    hits: int = 0
+    phrases: int = 0
+    to_settle: int = 0
+    pending: bool = Field(description="What it says is of before the last change.")
     by: str
     changed_at: datetime
 
@@ -148,8 +150,11 @@ def routine_out(routine: Routine) -> RoutineOut:
 def shelf(request: HttpRequest) -> Shelf:
     """Routines, dances and songs, each with its state."""
     user = user_of(request)
+    routines, pending = shelf_routines(user)
+    if pending:
+        defer_summaries(user)
     return Shelf(
-        routines=[_shelf_routine(routine, user) for routine in shelf_routines(user)],
+        routines=[_shelf_routine(r, user, pending=r.pk in pending) for r in routines],
         dances=[
             ShelfThing(
                 id=dance.id,
@@ -172,13 +177,14 @@ def shelf(request: HttpRequest) -> Shelf:
     )
 
 
-def _shelf_routine(routine: Routine, user: User) -> ShelfRoutine:
+def _shelf_routine(routine: Routine, user: User, *, pending: bool) -> ShelfRoutine:
     return ShelfRoutine(
         id=routine.id,
         title=str(routine),
         song_id=routine.song_id,
         dance_id=routine.dance_id,
         song_title=routine.song.title,
+        pending=pending,
         by="" if routine.owner == user else routine.owner.username,
         changed_at=routine.changed_at,
         **(routine.summary or {}),

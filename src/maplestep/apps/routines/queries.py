@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+import time
 import uuid
-from collections.abc import Iterable
+from collections.abc import Sequence
 from typing import Final, TypedDict
 
 from django.db.models import QuerySet
@@ -21,11 +22,12 @@ from ...formats.routine.routine_file import EventForm, PinForm, RoutineForm, rou
 from ...services.check import check_routine
 from ...views.timeline import TimelineView, timeline_view
 from ..accounts.models import User
-from ..dances.queries import figures_mark, reading_of
+from ..dances.queries import figures_mark, figures_of, mark_of, read_kept, reading_of
 from ..errors import NotHere
 from ..songs.queries import stored_song_form
 from .models import Quiz, Routine
 
+SHELF_SECONDS: Final = 0.12
 _EVENTS: Final = TypeAdapter(list[EventForm])
 
 
@@ -100,25 +102,35 @@ def cards_of(quiz: Quiz) -> dict[str, Card]:
     return {key: Card(*card) for key, card in quiz.cards.items()}
 
 
-def shelf_routines(user: User) -> list[Routine]:
-    """The user's routines, each with a summary that is up to date."""
+def shelf_routines(
+    user: User, seconds: float = SHELF_SECONDS
+) -> tuple[list[Routine], set[uuid.UUID]]:
+    """The user's routines with their summaries, and the ids of those whose summary is old.
+
+    So many are laid out anew as fit into ``seconds``; the rest is left to the worker.
+    """
     routines = list(whole_routines(Routine.objects.filter(Routine.reached_by(user))))
-    _refresh(routines)
-    return routines
+    return routines, _refresh(routines, seconds)
 
 
-def _refresh(routines: Iterable[Routine]) -> None:
+def _refresh(routines: Sequence[Routine], seconds: float) -> set[uuid.UUID]:
     # Figures of one's own change how every sheet is read.
-    routines = list(routines)
-    marks = {owner: figures_mark(owner) for owner in {routine.owner for routine in routines}}
-    stale = [
-        r for r in routines if r.summary is None or r.summary_of != _versions(r, marks[r.owner])
-    ]
+    owners = {routine.owner for routine in routines}
+    figures = {owner: figures_of(owner) for owner in owners}
+    now = {r.pk: _versions(r, mark_of(figures[r.owner])) for r in routines}
+    stale = [r for r in routines if r.summary is None or r.summary_of != now[r.pk]]
+    until, done = time.monotonic() + seconds, list[Routine]()
     for routine in stale:
-        routine.summary = summarise(routine)
-        routine.summary_of = _versions(routine, marks[routine.owner])
+        if done and time.monotonic() > until:
+            break
+        routine.summary = _summarise(
+            routine, read_kept(routine.dance.sheet, figures[routine.owner])
+        )
+        routine.summary_of = now[routine.pk]
+        done.append(routine)
     # changed_at must stay: the user changed nothing.
-    Routine.objects.bulk_update(stale, ["summary", "summary_of"])
+    Routine.objects.bulk_update(done, ["summary", "summary_of"])
+    return {routine.pk for routine in stale[len(done) :]}
 
 
 def _versions(routine: Routine, mark: str) -> str:
@@ -145,9 +157,8 @@ def get_versions(user: User, pk: uuid.UUID) -> Routine:
     return routine
 
 
-def summarise(routine: Routine) -> Summary:
+def _summarise(routine: Routine, reading: Reading) -> Summary:
     """Lay the routine out and count what is to settle."""
-    reading = reading_of_routine(routine)
     timeline = lay_out(routine_of(routine_form(routine), reading))
     of_fit = fit_findings(timeline)
     findings = (*without_laid_joints(sheet_findings(reading), of_fit), *of_fit)

@@ -26,7 +26,13 @@ export default function ShelfPage({ name }: { name: string }) {
   const { t } = useTranslation();
   const [query, setQuery] = useState("");
   const [fresh, setFresh] = useState(false);
-  const shelf = useQuery({ queryKey: ["shelf"], queryFn: () => ask(api.GET("/api/shelf")) });
+  const shelf = useQuery({
+    queryKey: ["shelf"],
+    queryFn: () => ask(api.GET("/api/shelf")),
+    // The worker lays out what there was no time for.
+    refetchInterval: ({ state }) =>
+      state.data?.routines.some((routine) => routine.pending) ? ASK_AGAIN_MS : false,
+  });
   const found = useMemo(() => {
     const data = shelf.data;
     if (!data) return null;
@@ -123,8 +129,12 @@ function RoutineRow({ routine }: { routine: Routine }) {
   );
 }
 
+const ASK_AGAIN_MS = 2000;
+
 function State({ routine }: { routine: Routine }) {
   const { t } = useTranslation();
+  if (routine.pending)
+    return <span className={clsx(styles.state, styles.draft)}>{t("shelf.pending")}</span>;
   if (routine.state === "sits")
     return <span className={clsx(styles.state, styles.sits)}>{t("shelf.sits", routine)}</span>;
   if (routine.state === "draft")

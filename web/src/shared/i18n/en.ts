@@ -430,6 +430,7 @@ export const en = {
     routines: "Routines",
     dances: "Dances",
     songs: "Songs",
+    pending: "being worked out …",
     sits: "{{hits}}/{{phrases}} phrases on 1",
     settle: "{{count}} to sort out",
     draft: "draft",

@@ -445,6 +445,7 @@ export const fr: Words = {
     routines: "Chorégraphies",
     dances: "Danses",
     songs: "Musiques",
+    pending: "calcul en cours …",
     sits: "calée {{hits}}/{{phrases}}",
     settle: "{{count}} à régler",
     draft: "brouillon",

@@ -38,5 +38,5 @@ class Command(BaseCommand):
                 ask_band(user, routine.song_id)
             elif file.name.endswith(".txt"):
                 create_dance(user, decode_text(file.read_bytes()))
-        shelf_routines(user)
+        shelf_routines(user, seconds=60.0)
         load_classes(user)
