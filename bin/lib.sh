@@ -165,11 +165,13 @@ start_postgres() {
   pg_tool initdb; local initdb=$PG_TOOL; PG_CTL=$(dirname "$initdb")/pg_ctl; PG_DIR=$dir
   if [ ! -s "$dir/data/PG_VERSION" ]; then
     say "making a PostgreSQL cluster in $dir"
-    rm -rf "$dir/data"
+    # Made beside its place: interrupted half-way, it is begun anew.
+    rm -rf "$dir/data" "$dir/data.new"
     password=$("$PY" -c 'import secrets; print(secrets.token_hex(24))')
     printf '%s' "$password" > "$dir/password"; [ "$(id -u)" != 0 ] || chown postgres "$dir/password"; chmod 600 "$dir/password"
-    pg_user "$initdb" -D "$dir/data" -U maplestep -A scram-sha-256 --pwfile="$dir/password" -E UTF8 --locale=C.UTF-8 >/dev/null \
+    pg_user "$initdb" -D "$dir/data.new" -U maplestep -A scram-sha-256 --pwfile="$dir/password" -E UTF8 --locale=C.UTF-8 >/dev/null \
       || fail "the PostgreSQL cluster cannot be made in $dir."
+    pg_user mv "$dir/data.new" "$dir/data"
   fi
   password=$(cat "$dir/password")
   if [ -f "$dir/data/postmaster.pid" ] && pg_user "$PG_CTL" -D "$dir/data" status >/dev/null 2>&1; then
@@ -188,6 +190,18 @@ start_postgres() {
     clear_stale_pid "$dir/data"; sleep 1
   done
   fail "PostgreSQL does not start. Its log: $dir/server.log"
+}
+
+# use_database NAME: the server that is named, or cluster NAME, which is started where it is not up.
+use_database() {
+  [ -z "${MAPLESTEP_DATABASE:-}" ] || return 0
+  local dir=$STATE/pg-$1 port
+  pg_tool pg_ctl || fail "PostgreSQL is missing; run bin/demo once."
+  [ "$(id -u)" != 0 ] || pg_user test -w "$dir" || dir=/var/tmp/maplestep-$(printf %s "$STATE" | sha256sum | cut -c1-10)/pg-$1
+  if pg_user "$PG_TOOL" -D "$dir/data" status >/dev/null 2>&1; then
+    port=$(sed -n 4p "$dir/data/postmaster.pid")
+    export MAPLESTEP_DATABASE=postgresql://maplestep:$(cat "$dir/password")@127.0.0.1:$port/postgres
+  else start_postgres "$1"; fi
 }
 
 # After a kill -9 the lock file can outlive its process for a while, or name a zombie.

@@ -47,6 +47,7 @@ INSTALLED_APPS = [
     "maplestep.apps.dances",
     "maplestep.apps.routines",
     "maplestep.apps.teaching",
+    "maplestep.apps.operations",
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",

@@ -11,7 +11,7 @@ from django.utils.text import slugify
 from ninja import File, Query, Router, Schema, Status
 from ninja.files import UploadedFile
 
-from ...core.sheet.read import Reading, read_sheet
+from ...core.sheet.read import Reading
 from ...core.sheet.render import LANGUAGES, called
 from ...core.sheet.write.figures_used import self_contained
 from ...core.sheet.write.format import Style, format_sheet
@@ -61,7 +61,7 @@ class DraftOut(Schema):
 
     id: int
     saved_at: datetime
-    counts: float
+    counts: float | None
 
 
 def dance_out(dance: Dance) -> DanceOut:
@@ -119,11 +119,7 @@ def delete(request: HttpRequest, pk: uuid.UUID) -> Status[None]:
 def drafts(request: HttpRequest, pk: uuid.UUID) -> list[DraftOut]:
     """The history of a sheet, the newest first."""
     return [
-        DraftOut(
-            id=draft.id,
-            saved_at=draft.saved_at,
-            counts=float(sum(part.length for part in read_sheet(draft.sheet).sheet.danced)),
-        )
+        DraftOut(id=draft.id, saved_at=draft.saved_at, counts=draft.counts)
         for draft in drafts_of(user_of(request), pk)
     ]
 

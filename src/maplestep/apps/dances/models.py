@@ -34,10 +34,14 @@ class Dance(Owned):
 
 
 class Draft(models.Model):
-    """A sheet as it was at some time. What is typed in one go makes one draft."""
+    """A sheet as it was at some time. What is typed in one go makes one draft.
+
+    ``counts`` is what it came to then; None where it was stored before counts were.
+    """
 
     dance = models.ForeignKey(Dance, on_delete=models.CASCADE, related_name="drafts")
     sheet = models.TextField(blank=True)
+    counts = models.FloatField(null=True)
     begun_at = models.DateTimeField()
     saved_at = models.DateTimeField()
 

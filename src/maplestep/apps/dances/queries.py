@@ -48,8 +48,8 @@ def mark_of(figures: tuple[Figure, ...]) -> str:
 
 
 def drafts_of(user: User, pk: uuid.UUID) -> list[Draft]:
-    """A dance's drafts, the newest first. Raises NotHere."""
-    return list(get_dance(user, pk).drafts.all())
+    """A dance's drafts without their text, the newest first. Raises NotHere."""
+    return list(get_dance(user, pk).drafts.defer("sheet"))
 
 
 def get_draft(user: User, pk: uuid.UUID, draft: int) -> Draft:

@@ -59,7 +59,9 @@ export default function HistoryDrawer({ id, now, onClose, onRestore }: Props) {
                   onClick={() => setPicked(each.id)}
                 >
                   {when.format(new Date(each.saved_at))}
-                  <span className="soft">{t("steps.summary", { counts: each.counts })}</span>
+                  {each.counts !== null && (
+                    <span className="soft">{t("steps.summary", { counts: each.counts })}</span>
+                  )}
                 </button>
               </li>
             ))}

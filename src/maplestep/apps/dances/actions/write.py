@@ -23,14 +23,15 @@ def write(dance: Dance, sheet: str, now: datetime) -> None:
     sheet_read = reading_of(dance.owner, text).sheet
     single = sheet_read.danced[0] if len(sheet_read.danced) == 1 else None
     dance.title = sheet_read.title[:_MAX_TITLE] or "Untitled dance"
-    dance.counts = int(sum(part.length for part in sheet_read.danced))
+    counts = float(sum(part.length for part in sheet_read.danced))
+    dance.counts = int(counts)
     dance.walls = walls_in_dance(single.net_turn) if single else None
     dance.sheet = text
     dance.save()
-    _keep(dance, now)
+    _keep(dance, counts, now)
 
 
-def _keep(dance: Dance, now: datetime) -> None:
+def _keep(dance: Dance, counts: float, now: datetime) -> None:
     """Add to the history: a draft goes on growing while one types, then a new one begins."""
     drafts = list(dance.drafts.all()[:2])
     newest = drafts[0] if drafts else None
@@ -38,9 +39,9 @@ def _keep(dance: Dance, now: datetime) -> None:
         return
     # The first draft is the sheet as it came in and stays as it is.
     if len(drafts) == 2 and newest is not None and now - newest.begun_at < _ONE_GO:
-        newest.sheet, newest.saved_at = dance.sheet, now
+        newest.sheet, newest.counts, newest.saved_at = dance.sheet, counts, now
         newest.save()
         return
-    Draft.objects.create(dance=dance, sheet=dance.sheet, begun_at=now, saved_at=now)
+    Draft.objects.create(dance=dance, sheet=dance.sheet, counts=counts, begun_at=now, saved_at=now)
     kept = dance.drafts.values_list("id", flat=True)[:_MOST_DRAFTS]
     dance.drafts.exclude(id__in=list(kept)).delete()

@@ -1,0 +1,1 @@
+"""What whoever runs a server needs: backup and restore."""
