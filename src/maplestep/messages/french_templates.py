@@ -430,6 +430,22 @@ TEMPLATES: Final[dict[str, str]] = {
         "{most} mots de passe erronés sont venus de votre réseau en dix minutes. Attendez "
         "{minutes} minutes, puis réessayez."
     ),
+    "This is not your password.": "Ce n’est pas votre mot de passe.",
+    "This archive cannot be read at {place}: {error}.": (
+        "Cette archive ne peut pas être lue à {place} : {error}."
+    ),
+    "This archive names “{key}”, which is not in it.": (
+        "Cette archive nomme « {key} », qui n’y est pas."
+    ),
+    "This archive's {index} is far too long.": "{index} de cette archive est bien trop long.",
+    "{name} is larger than a recording may be.": (
+        "{name} est plus gros qu’un enregistrement ne peut l’être."
+    ),
+    "This is no archive of Maple Step, or it is damaged. Choose the ZIP file as it was "
+    "downloaded.": (
+        "Ce n’est pas une archive de Maple Step, ou elle est abîmée. Choisissez le fichier ZIP tel "
+        "qu’il a été téléchargé."
+    ),
     "This recording lasts {seconds}; a song may last {longest_seconds}. Cut out the one song and "
     "try again.": (
         "Cet enregistrement dure {seconds} ; une musique peut durer {longest_seconds}. Découpez la "

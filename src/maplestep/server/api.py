@@ -11,6 +11,7 @@ from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.security import django_auth
 
+from ..apps.accounts.account_api import router as account
 from ..apps.accounts.api import WrongCredentials
 from ..apps.accounts.api import router as accounts
 from ..apps.accounts.throttle import TooOften
@@ -18,6 +19,7 @@ from ..apps.dances.api import router as dances
 from ..apps.dances.desk_api import router as steps_desk
 from ..apps.dances.scan_api import router as scans
 from ..apps.errors import ChangedElsewhere, NotHere, StillInUse
+from ..apps.operations.api import router as archives
 from ..apps.routines.api import router as routines
 from ..apps.routines.fit_api import router as fit_desk
 from ..apps.routines.run_api import router as run_desk
@@ -45,6 +47,8 @@ api = NinjaAPI(
     openapi_url="/openapi.json",
 )
 api.add_router("", accounts)
+api.add_router("/account", account)
+api.add_router("/account", archives)
 api.add_router("/songs", song_desk)
 api.add_router("", sound)
 api.add_router("/songs", songs)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import datetime
 from typing import Annotated, Literal
 
 from django.contrib.auth import authenticate, login, logout
@@ -15,6 +16,7 @@ from ...core.errors import MapleStepError
 from ...messages.language import LanguageCode
 from ..http import ErrorForm, user_of
 from .actions.sign_up import sign_up
+from .devices import remember
 from .models import User
 from .throttle import count_wrong, limit_sign_ups, limit_tries
 
@@ -33,6 +35,7 @@ class SessionForm(Schema):
 
     name: str | None
     language: str = ""
+    leaves_at: datetime | None = Field(default=None, description="When the account goes.")
 
 
 class LanguageForm(Schema):
@@ -71,6 +74,7 @@ def sign_in(request: HttpRequest, credentials: Credentials) -> SessionForm:
         count_wrong(request)
         raise WrongCredentials
     login(request, user)
+    remember(request, user_of(request))
     return _session(user_of(request))
 
 
@@ -89,8 +93,9 @@ def open_account(request: HttpRequest, credentials: Credentials) -> SessionForm:
     limit_sign_ups(request)
     user = sign_up(credentials.name, credentials.password)
     login(request, user, backend="django.contrib.auth.backends.ModelBackend")
+    remember(request, user)
     return _session(user)
 
 
 def _session(user: User) -> SessionForm:
-    return SessionForm(name=user.get_username(), language=user.language)
+    return SessionForm(name=user.get_username(), language=user.language, leaves_at=user.leaves_at)

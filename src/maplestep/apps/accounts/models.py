@@ -25,11 +25,13 @@ class User(AbstractUser):
     """An instructor or choreographer with their own shelf.
 
     ``language`` is the one chosen for the product; "" follows the browser. ``look`` is what the
-    name looks like: no two users have the same.
+    name looks like: no two users have the same. ``leaves_at`` is when the account goes, with all
+    that is in it; null while nobody has asked for that.
     """
 
     language = models.CharField(max_length=8, blank=True, choices=tuple(LANGUAGES.items()))
     look = models.CharField(max_length=300, unique=True, null=True, editable=False)
+    leaves_at = models.DateTimeField(null=True, blank=True)
 
     objects: ClassVar[Users] = Users()
 
@@ -37,6 +39,21 @@ class User(AbstractUser):
         """Stores the look of the name with it."""
         self.look = look_of(self.username)
         super().save(*args, **kwargs)
+
+
+class Device(models.Model):
+    """Where a user is signed in: a session, and the browser that holds it."""
+
+    user = models.ForeignKey(User, on_delete=models.CASCADE, related_name="devices")
+    session_key = models.CharField(max_length=40, unique=True)
+    browser = models.CharField(max_length=200, blank=True)
+    signed_in_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("-signed_in_at",)
+
+    def __str__(self) -> str:
+        return f"{self.user} on {self.browser}"
 
 
 class Tally(models.Model):

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import logging
+import shutil
 import time
 from pathlib import Path
 from typing import Final
@@ -114,6 +115,9 @@ def _tidy(sound: Sound) -> None:
 def _record(sound: Sound, report: Report) -> None:
     taken = take_in(sound.source, sound.path, lambda done: report("decode", done))
     sound.peaks, sound.seconds = taken.peaks, taken.seconds
+    if sound.request.get("kept"):
+        # From an archive: it was taken in once already.
+        shutil.copyfile(sound.source, sound.path)
     message = _listen(sound, taken.mono, report)
     if taken.missing is not None:
         with speaking(sound.song.owner.language):

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Final
+
 from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError
 from django.db import IntegrityError, transaction
@@ -10,6 +12,8 @@ from ....core.errors import MapleStepError
 from ....messages.language import spoken
 from ..models import User
 from ..names import plain_name
+
+NAME_TAKEN: Final = "This name is taken. Choose another."
 
 
 class CannotSignUp(MapleStepError):
@@ -40,5 +44,5 @@ def sign_up(name: str, password: str) -> User:
         with transaction.atomic():
             user.save()
     except IntegrityError as error:
-        raise CannotSignUp("This name is taken. Choose another.", field="name") from error
+        raise CannotSignUp(NAME_TAKEN, field="name") from error
     return user

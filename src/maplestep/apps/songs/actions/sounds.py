@@ -93,6 +93,20 @@ def add_recording(user: User, pk: uuid.UUID, file: UploadedFile) -> Sound:
     return sound
 
 
+def keep_recording(sound: Sound, song: Song) -> None:
+    """A recording from an archive, its bytes in ``source``: they are kept, and listened to.
+
+    The song's map stays as it is. Raises RecordingError when there is no room for it.
+    """
+    digest = hashlib.sha256()
+    with sound.source.open("rb") as file:
+        while chunk := file.read(1 << 20):
+            digest.update(chunk)
+    sound.digest, sound.size = digest.hexdigest(), sound.source.stat().st_size
+    sound.request = {"kept": True}
+    _begin(sound, song)
+
+
 def _plain_name(file: UploadedFile) -> str:
     """The name without folders, whoever's separators they are."""
     return (file.name or "").replace("\\", "/").rsplit("/", 1)[-1].replace("\x00", "")[:200]
@@ -164,7 +178,8 @@ def _begin(sound: Sound, song: Song) -> None:
         sound.size = round(sound.seconds * _BYTES_A_SECOND[sound.path.suffix[1:]])
     _within_quota(sound.owner, sound.size)
     sound.song = song
-    sound.made_from = song.version
+    # What was kept proposes no map: there is one.
+    sound.made_from = 0 if sound.request.get("kept") else song.version
     sound.save()
     defer(sound)
 
