@@ -211,9 +211,7 @@ def test_an_account_goes_after_two_weeks_with_all_that_is_in_it(
     assert ok(ben.call("GET", f"/api/routines/{mine.pk}"))["timeline"]["segments"]
 
 
-def test_nobody_sees_another_s_account(
-    full: Api, ben: Api, make_user: Callable[[str], Any]
-) -> None:
+def test_nobody_sees_another_s_account(full: Api, ben: Api) -> None:
     arrival = ok(full.send("/api/account/arrivals", b"x", "a.zip"))
     assert ben.call("GET", f"/api/account/arrivals/{arrival['id']}")[0] == 404
     for method, path in [

@@ -23,6 +23,7 @@ const EveningPage = desk(() => import("../features/teach/EveningPage"));
 const Teaching = desk(() => import("../features/teach/Teaching"));
 const JoinPage = desk(() => import("../features/teach/JoinPage"));
 const SetListPage = desk(() => import("../features/teach/SetListPage"));
+const AccountPage = desk(() => import("../features/account/AccountPage"));
 const SharedPage = desk(() => import("./SharedPage"));
 const DanceAlone = desk(() => import("../features/steps/DanceAlone"));
 
@@ -91,7 +92,11 @@ function Gate() {
   if (!session.data.name) return <SignIn lost={lost} onEnter={() => setLost(false)} />;
   return (
     <Routes location={location}>
-      <Route path="/" element={<Shelf name={session.data.name} />} />
+      <Route
+        path="/"
+        element={<Shelf name={session.data.name} leavesAt={session.data.leaves_at ?? null} />}
+      />
+      <Route path="/account" element={<AccountPage name={session.data.name} />} />
       <Route path="/routines/:id/:desk" element={<RoutinePage />} />
       <Route path="/songs/:id" element={<SongAlone />} />
       <Route path="/dances/:id" element={<DanceAlone />} />

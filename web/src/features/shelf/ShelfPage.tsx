@@ -22,8 +22,14 @@ type Routine = Schemas["ShelfRoutine"];
 type Thing = Schemas["ShelfThing"];
 type Kind = "routines" | "dances" | "songs";
 
-export default function ShelfPage({ name }: { name: string }) {
-  const { t } = useTranslation();
+interface Props {
+  name: string;
+  /** When the account goes, if that was asked for. */
+  leavesAt: string | null;
+}
+
+export default function ShelfPage({ name, leavesAt }: Props) {
+  const { t, i18n } = useTranslation();
   const [query, setQuery] = useState("");
   const [fresh, setFresh] = useState(false);
   const shelf = useQuery({
@@ -47,6 +53,16 @@ export default function ShelfPage({ name }: { name: string }) {
     <>
       <Header right={<Account name={name} />} />
       <main className={clsx("page", styles.shelf)}>
+        {leavesAt && (
+          <p role="status">
+            {t("account.goesOnShelf", {
+              day: new Intl.DateTimeFormat(i18n.language, { dateStyle: "long" }).format(
+                new Date(leavesAt),
+              ),
+            })}{" "}
+            <Link to="/account">{t("account.stay")}</Link>
+          </p>
+        )}
         <div className={styles.top}>
           <h1>{t("shelf.title")}</h1>
           <Input.Search
@@ -104,7 +120,7 @@ function Account({ name }: { name: string }) {
   });
   return (
     <span>
-      <LanguageChoice signedIn /> {name}{" "}
+      <LanguageChoice signedIn /> <Link to="/account">{name}</Link>{" "}
       <Button type="text" onClick={() => leave.mutate()}>
         {t("signout")}
       </Button>

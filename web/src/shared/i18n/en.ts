@@ -2,6 +2,43 @@
 export const en = {
   to: "to",
   desks: { song: "Song", steps: "Steps", fit: "Fit", run: "Run", teach: "Teach", label: "Desks" },
+  account: {
+    title: "Account",
+    name: "Name",
+    nameLead: "What you sign in with, and what colleagues see",
+    nameGo: "Change the name",
+    nameDone: "From now on you sign in with this name.",
+    password: "Password",
+    passwordOld: "Your password now",
+    passwordNew: "The new one",
+    passwordHint: "At least 10 characters. Everywhere else you are then signed out.",
+    passwordGo: "Change the password",
+    passwordDone: "The new password holds.",
+    devices: "Signed in on",
+    deviceUnknown: "A browser",
+    since: "since {{when}}",
+    here: "this one",
+    signOutThere: "Sign out there",
+    archive: "Take everything with you",
+    holds:
+      "Routines: {{routines}}. Dances: {{dances}}. Songs: {{songs}}. Classes: {{classes}}. Sound: {{megabytes}} MB.",
+    archiveLead:
+      "One ZIP file in open formats: routines, sheets, songs with their recordings, figures of your own, classes and logs. It can be brought in again here or on another server.",
+    archiveGo: "Download everything",
+    bringIn: "Bring in such a file",
+    bringing: "It is being brought in …",
+    brought:
+      "Brought in: {{routines}} routines, {{dances}} dances, {{songs}} songs, {{classes}} classes. What was here before is still here.",
+    leaving: "Delete the account",
+    leaveLead:
+      "After 14 days everything goes: routines ({{routines}}), dances ({{dances}}), songs ({{songs}}), classes with their logs ({{classes}}), recordings, links you have shared. Until then you can change your mind.",
+    leaveGo: "Delete the account …",
+    leavePassword: "Your password",
+    leaveSure: "Delete in 14 days",
+    goesOn: "This account and all that is in it will be deleted on {{day}}.",
+    stay: "Keep the account",
+    goesOnShelf: "This account will be deleted on {{day}}.",
+  },
   quiz: {
     title: "Quiz",
     number: "Question {{number}} of {{count}}",

@@ -1,0 +1,77 @@
+// Delete the account: what goes, the password once more, and two weeks to think.
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { Button, Input } from "antd";
+import { useState } from "react";
+import { useTranslation } from "react-i18next";
+
+import { api, ask, type Schemas } from "../../shared/api/client";
+import { Answer } from "./AccountPage";
+
+type Account = Schemas["AccountOut"];
+
+export function Leaving({ account }: { account: Account }) {
+  const { t, i18n } = useTranslation();
+  const queries = useQueryClient();
+  const [asked, setAsked] = useState(false);
+  const [password, setPassword] = useState("");
+  const known = (now: Account) => {
+    queries.setQueryData(["account"], now);
+    queries.setQueryData<Schemas["SessionForm"]>(["session"], (old) =>
+      old ? { ...old, leaves_at: now.leaves_at } : old,
+    );
+    setAsked(false);
+    setPassword("");
+  };
+  const leave = useMutation({
+    mutationFn: () => ask(api.POST("/api/account/leave", { body: { password } })),
+    onSuccess: known,
+  });
+  const stay = useMutation({
+    mutationFn: () => ask(api.DELETE("/api/account/leave")),
+    onSuccess: known,
+  });
+  if (account.leaves_at) {
+    const day = new Intl.DateTimeFormat(i18n.language, { dateStyle: "long" });
+    return (
+      <>
+        <p>{t("account.goesOn", { day: day.format(new Date(account.leaves_at)) })}</p>
+        <Answer of={stay} done="" />
+        <Button type="primary" loading={stay.isPending} onClick={() => stay.mutate()}>
+          {t("account.stay")}
+        </Button>
+      </>
+    );
+  }
+  return (
+    <>
+      <p>{t("account.leaveLead", { ...account })}</p>
+      {!asked && (
+        <Button danger onClick={() => setAsked(true)}>
+          {t("account.leaveGo")}
+        </Button>
+      )}
+      {asked && (
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            leave.mutate();
+          }}
+        >
+          <label htmlFor="leave-password">{t("account.leavePassword")}</label>
+          <Input.Password
+            id="leave-password"
+            autoComplete="current-password"
+            value={password}
+            onChange={(event) => setPassword(event.target.value)}
+            required
+            autoFocus
+          />
+          <Answer of={leave} done="" />
+          <Button danger htmlType="submit" loading={leave.isPending}>
+            {t("account.leaveSure")}
+          </Button>
+        </form>
+      )}
+    </>
+  );
+}
