@@ -1,5 +1,9 @@
 """Who may try how often, from where, and under what name."""
 
+import os
+import secrets
+import subprocess
+import sys
 import threading
 from collections.abc import Callable
 from typing import Any
@@ -148,3 +152,44 @@ def test_answers_of_the_api_are_kept_by_no_shared_cache(ada: Api) -> None:
     for path in ("/api/shelf", "/api/session", "/api/nothing"):
         assert "private" in ada.client.get(path)["Cache-Control"]
     assert "form-action 'self'" in ada.client.get("/")["Content-Security-Policy"]
+
+
+def test_the_settings_for_a_server_behind_tls_are_without_complaint() -> None:
+    """Django's own list, ``check --deploy``, with TLS in front and a key as bin/ makes one."""
+    environment = os.environ | {
+        "MAPLESTEP_HTTPS": "1",
+        "MAPLESTEP_SECRET": secrets.token_urlsafe(48),
+    }
+    # Browser tests in the same process need it; no server has it.
+    environment.pop("DJANGO_ALLOW_ASYNC_UNSAFE", None)
+    run = subprocess.run(
+        [sys.executable, "-m", "maplestep.server.manage", "check", "--deploy", "--fail-level=INFO"],
+        env=environment, capture_output=True, text=True, check=False,
+    )  # fmt: skip
+    assert run.returncode == 0, run.stderr
+
+
+def test_ten_windows_that_define_one_figure_make_one(transactional_db: None) -> None:
+    from django.db import connection
+
+    from maplestep.apps.dances.actions.define_figure import define_figure
+    from maplestep.apps.dances.models import OwnFigure
+
+    user = User.objects.create_user("ada", password=PASSWORD)
+    failed: list[BaseException] = []
+
+    def define() -> None:
+        try:
+            define_figure(user, "hen step", "1&2 R side, L together, R cross")
+        except Exception as error:
+            failed.append(error)
+        finally:
+            connection.close()
+
+    threads = [threading.Thread(target=define) for _ in range(12)]
+    for thread in threads:
+        thread.start()
+    for thread in threads:
+        thread.join()
+    assert failed == []
+    assert OwnFigure.objects.count() == 1

@@ -76,3 +76,29 @@ def test_no_hostile_request_breaks_the_server_or_costs_too_much(demo: Api) -> No
         print("broken", str(request)[:400])
     print(f"seed {SEED}, {REQUESTS} requests, {len(broken)} broken, {len(slow)} above {SECONDS} s")
     assert not broken, f"seed {SEED}: {broken[:3]}"
+
+
+def test_text_that_nobody_can_store_is_kept_as_far_as_it_can_be(demo: Api) -> None:
+    """Half a surrogate pair and NUL become U+FFFD; two halves are one character again."""
+    for said, kept in [
+        ("a\ud800b", "a\ufffdb"),
+        ("a\x00b", "a\ufffdb"),
+        ("\ud83d\ude00", "\U0001f600"),
+    ]:
+        sheet = f"Kiln {said}\n1-4 R vine, touch L\n"
+        status, dance = demo.call("POST", "/api/dances", {"sheet": sheet})
+        assert (status, dance["sheet"].splitlines()[0]) == (200, f"Kiln {kept}")
+
+
+def test_numbers_beyond_numbers_are_refused(demo: Api) -> None:
+    song = {"title": "x", "bpm": 120, "length_seconds": 1e308}
+    body = {"song": song, "sheet": "1-4 R vine, touch L"}
+    status, said = demo.call("POST", "/api/routines", body)
+    assert (status, said["field"]) == (422, "length_seconds")
+    for raw in (
+        '{"sheet": 1e999}',
+        '{"sheet": NaN}',
+        "[" * 5_000,
+        '{"sheet": ' + "9" * 5_000 + "}",
+    ):
+        assert sent(demo, Request("POST", "/api/dances", raw)) in (400, 422)

@@ -302,6 +302,7 @@ def test_nobody_hears_what_belongs_to_others(ada: Api, ben: Api, anyone: Api) ->
         ("bytes=5-2", 416, 0, 0),
         ("bytes=0-1,5-6", 200, 0, -1),  # many parts may be answered with the whole
         ("lines=1-2", 200, 0, -1),
+        ("bytes=" + "9" * 5_000 + "-", 200, 0, -1),  # no number of any file: as if not asked
     ],
 )
 def test_parts_of_a_sound(ada: Api, wanted: str, status: int, first: int, last: int) -> None:
@@ -324,6 +325,27 @@ def test_parts_of_a_sound(ada: Api, wanted: str, status: int, first: int, last: 
     assert int(answer["Content-Length"]) == len(body)
     if status == 206:
         assert answer["Content-Range"] == f"bytes {first}-{last}/{size}"
+    # HEAD says what GET would, without it (RFC 9110, 9.3.2).
+    head = ada.client.head(f"/api/sounds/{sound.id}/audio", headers=headers)
+    assert (head.status_code, head.content) == (status, b"")
+    told = ("Content-Length", "Content-Type", "ETag", "Content-Range", "Accept-Ranges")
+    assert [head.get(name) for name in told] == [answer.get(name) for name in told]
+
+
+@pytest.mark.parametrize(
+    ("tags", "status"),
+    [("{tag}", 304), ("W/{tag}", 304), ('"other", {tag}', 304), ("*", 304), ('"other"', 200)],
+)
+def test_a_sound_that_is_known_is_not_sent_again(ada: Api, tags: str, status: int) -> None:
+    """If-None-Match and 304 (RFC 9110, 13.1.2 and 15.4.5)."""
+    ada.send("/api/songs/recording", noise(), "a.wav")
+    work()
+    path = f"/api/sounds/{Sound.objects.get().id}/audio"
+    tag = ada.client.head(path)["ETag"]
+    answer = ada.client.get(path, headers={"If-None-Match": tags.format(tag=tag)})
+    assert answer.status_code == status
+    assert answer["ETag"] == tag
+    assert "private" in answer["Cache-Control"]
 
 
 def test_the_band_and_a_mix_of_a_routine(ada: Api, media: Path) -> None:

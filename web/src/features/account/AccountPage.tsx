@@ -1,11 +1,11 @@
 // One's own account: name and password, devices, everything as one file, and leaving.
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button, Input } from "antd";
-import clsx from "clsx";
 import { useState, type ReactNode } from "react";
 import { useTranslation } from "react-i18next";
 
 import { api, ask, type Schemas } from "../../shared/api/client";
+import { momentWords } from "../../shared/i18n/days";
 import { Header } from "../../shared/ui/Header";
 import { Loading, LoadingError } from "../../shared/ui/States";
 import { Archive } from "./Archive";
@@ -20,8 +20,8 @@ export default function AccountPage({ name }: { name: string }) {
   const account = useQuery({ queryKey: ["account"], queryFn: () => ask(api.GET("/api/account")) });
   return (
     <>
-      <Header title={t("account.title")} />
-      <main className={clsx("page", styles.account)}>
+      <Header />
+      <main className="page">
         <h1>{t("account.title")}</h1>
         {account.isPending && <Loading />}
         {account.isError && <LoadingError error={account.error} again={account.refetch} />}
@@ -148,7 +148,6 @@ function Devices() {
       ask(api.DELETE("/api/account/devices/{pk}", { params: { path: { pk } } })),
     onSettled: () => void queries.invalidateQueries({ queryKey: ["devices"] }),
   });
-  const day = new Intl.DateTimeFormat(i18n.language, { dateStyle: "medium", timeStyle: "short" });
   if (devices.isError) return <LoadingError error={devices.error} again={devices.refetch} />;
   return (
     <ul className={styles.devices}>
@@ -157,7 +156,7 @@ function Devices() {
           <span>
             {deviceName(device.browser) || t("account.deviceUnknown")}
             <span className="soft">
-              {t("account.since", { when: day.format(new Date(device.signed_in_at)) })}
+              {t("account.since", { when: momentWords(device.signed_in_at, i18n.language) })}
             </span>
           </span>
           {device.here ? (

@@ -5,6 +5,7 @@ import { useState } from "react";
 import { useTranslation } from "react-i18next";
 
 import { api, ask, type Schemas } from "../../shared/api/client";
+import { longDay } from "../../shared/i18n/days";
 import { Answer } from "./AccountPage";
 
 type Account = Schemas["AccountOut"];
@@ -30,18 +31,16 @@ export function Leaving({ account }: { account: Account }) {
     mutationFn: () => ask(api.DELETE("/api/account/leave")),
     onSuccess: known,
   });
-  if (account.leaves_at) {
-    const day = new Intl.DateTimeFormat(i18n.language, { dateStyle: "long" });
+  if (account.leaves_at)
     return (
       <>
-        <p>{t("account.goesOn", { day: day.format(new Date(account.leaves_at)) })}</p>
+        <p>{t("account.goesOn", { day: longDay(account.leaves_at, i18n.language) })}</p>
         <Answer of={stay} done="" />
         <Button type="primary" loading={stay.isPending} onClick={() => stay.mutate()}>
           {t("account.stay")}
         </Button>
       </>
     );
-  }
   return (
     <>
       <p>{t("account.leaveLead", { ...account })}</p>

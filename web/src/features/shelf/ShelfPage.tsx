@@ -10,6 +10,7 @@ import { Link } from "react-router";
 import styles from "./ShelfPage.module.css";
 import { api, ApiError, ask, type Schemas } from "../../shared/api/client";
 import { leaveAll } from "../../shared/offline/taken";
+import { longDay } from "../../shared/i18n/days";
 import { Header } from "../../shared/ui/Header";
 import { LanguageChoice } from "../../shared/ui/LanguageChoice";
 import { changeSession } from "../../shared/ui/session";
@@ -55,11 +56,7 @@ export default function ShelfPage({ name, leavesAt }: Props) {
       <main className={clsx("page", styles.shelf)}>
         {leavesAt && (
           <p role="status">
-            {t("account.goesOnShelf", {
-              day: new Intl.DateTimeFormat(i18n.language, { dateStyle: "long" }).format(
-                new Date(leavesAt),
-              ),
-            })}{" "}
+            {t("account.goesOnShelf", { day: longDay(leavesAt, i18n.language) })}{" "}
             <Link to="/account">{t("account.stay")}</Link>
           </p>
         )}
@@ -120,7 +117,10 @@ function Account({ name }: { name: string }) {
   });
   return (
     <span>
-      <LanguageChoice signedIn /> <Link to="/account">{name}</Link>{" "}
+      <LanguageChoice signedIn />{" "}
+      <Link to="/account" className={styles.name} title={t("account.title")}>
+        {name}
+      </Link>{" "}
       <Button type="text" onClick={() => leave.mutate()}>
         {t("signout")}
       </Button>

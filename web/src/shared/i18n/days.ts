@@ -16,6 +16,17 @@ export function dayWords(day: string, language: string, today = new Date()): str
   }).format(date);
 }
 
+/** "12 December 2026" of an instant. */
+export const longDay = (instant: string, language: string) =>
+  new Intl.DateTimeFormat(dayLanguage(language), { dateStyle: "long" }).format(new Date(instant));
+
+/** "28 Nov 2026, 19:05" of an instant. */
+export const momentWords = (instant: string, language: string) =>
+  new Intl.DateTimeFormat(dayLanguage(language), {
+    dateStyle: "medium",
+    timeStyle: "short",
+  }).format(new Date(instant));
+
 /** "1 Dec", for the narrow heads of a calendar. */
 export const shortDay = (day: string, language: string) =>
   new Intl.DateTimeFormat(dayLanguage(language), { day: "numeric", month: "short" }).format(

@@ -1,0 +1,68 @@
+"""The account as its owner uses it: mistakes, the archive there and back, leaving and staying."""
+
+from collections.abc import Callable
+from pathlib import Path
+from typing import Any
+
+import pytest
+from django_fixtures import PASSWORD
+from example import ROUTINE
+from playwright.sync_api import Page, expect
+
+from maplestep.apps.operations.models import Arrival
+from maplestep.apps.operations.tasks import bring_in_archive
+from maplestep.apps.routines.actions.bring_in import store_routine
+from maplestep.formats.routine.routine_file import RoutineForm
+
+
+@pytest.fixture
+def account(
+    make_user: Callable[[str], Any], open_page: Callable[..., Page], sign_in: Callable[..., None]
+) -> Page:
+    store_routine(make_user("ada"), RoutineForm.model_validate(ROUTINE))
+    page = open_page()
+    sign_in(page, "ada")
+    page.get_by_role("link", name="ada").click()
+    return page
+
+
+def test_everything_goes_out_and_comes_in(
+    account: Page, tmp_path: Path, accessible: Callable[[Page, str], None]
+) -> None:
+    card = account.get_by_role("region", name="Take everything with you")
+    expect(card.get_by_text("Routines: 1.")).to_be_visible()
+    with account.expect_download() as download:
+        card.get_by_role("link", name="Download everything").click()
+    file = tmp_path / "all.zip"
+    download.value.save_as(file)
+    accessible(account, "account")
+    card.locator("input[type=file]").set_input_files(file)
+    expect(card.get_by_text("It is being brought in")).to_be_visible()
+    bring_in_archive(arrival=str(Arrival.objects.get().pk))
+    expect(card.get_by_text("Brought in: 1 routines")).to_be_visible()
+    expect(card.get_by_text("Routines: 2.")).to_be_visible()
+    (tmp_path / "no.zip").write_bytes(b"what")
+    card.locator("input[type=file]").set_input_files(tmp_path / "no.zip")
+    expect(card.get_by_text("It is being brought in")).to_be_visible()
+    bring_in_archive(arrival=str(Arrival.objects.first().pk))
+    expect(card.get_by_role("alert")).to_contain_text("no archive")
+
+
+def test_who_leaves_may_stay(account: Page) -> None:
+    card = account.get_by_role("region", name="Delete the account")
+    card.get_by_role("button", name="Delete the account").click()
+    card.get_by_label("Your password").fill("guess")
+    card.get_by_role("button", name="Delete in 14 days").click()
+    expect(card.get_by_role("alert")).to_have_text("This is not your password.")
+    card.get_by_label("Your password").fill(PASSWORD)
+    card.get_by_role("button", name="Delete in 14 days").click()
+    expect(card.get_by_text("will be deleted on")).to_be_visible()
+    account.goto("/")
+    expect(account.get_by_role("status")).to_contain_text("This account will be deleted on")
+    account.get_by_role("link", name="Keep the account").click()
+    card.get_by_role("button", name="Keep the account").click()
+    expect(card.get_by_role("button", name="Delete the account")).to_be_visible()
+    name = account.get_by_role("region", name="Name", exact=True)
+    name.get_by_role("textbox").fill("adele")
+    name.get_by_role("button", name="Change the name").click()
+    expect(name.get_by_role("status")).to_be_visible()
