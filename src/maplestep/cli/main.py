@@ -26,6 +26,7 @@ from ..core.sheet.read import Reading, read_sheet
 from ..core.sheet.render import LANGUAGES, language_of
 from ..core.sheet.write.format import Style, format_sheet
 from ..core.song.model import PhraseKind
+from ..formats.archive import Archive
 from ..formats.routine.routine_file import (
     EventForm,
     PhraseForm,
@@ -122,7 +123,9 @@ def _parser() -> argparse.ArgumentParser:
     add_sheet_commands(commands)
     _add_song_commands(commands)
     schema = commands.add_parser("schema", help="print the JSON Schema of an open file")
-    schema.add_argument("of", nargs="?", choices=("routine", "sheet", "song"), default="routine")
+    schema.add_argument(
+        "of", nargs="?", choices=("routine", "sheet", "song", "archive"), default="routine"
+    )
     schema.set_defaults(run=_schema, file="")
     for command in (check, walls, timeline):
         command.add_argument("--json", action="store_true", help="print JSON")
@@ -228,6 +231,7 @@ def _schema(arguments: argparse.Namespace) -> int:
         "routine": RoutineForm,
         "sheet": SheetForm,
         "song": SongFileForm,
+        "archive": Archive,
     }
     print(json.dumps(schema_of(forms[arguments.of]), ensure_ascii=False, indent=2))
     return CLEAN
