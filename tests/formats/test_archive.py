@@ -12,6 +12,7 @@ from maplestep.core.errors import FileError
 from maplestep.formats.archive import Archive, read_archive
 
 SCHEMA = Path(__file__).parents[2] / "docs/formats/archive.schema.json"
+PHRASE = {"kind": "verse", "counts": 64}
 INDEX: dict[str, Any] = {
     "format": "maplestep-archive",
     "version": 1,
