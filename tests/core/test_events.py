@@ -1,5 +1,6 @@
 """Every kind of event and every way to place it, danced; counts and facings worked out by hand."""
 
+import random
 from fractions import Fraction as F
 
 import pytest
@@ -7,6 +8,7 @@ from core.dancing import happens, quarter_dance, restart, song, tag, timeline, w
 
 from maplestep.core.errors import RoutineError
 from maplestep.core.layout.timeline import EndReason, Timeline
+from maplestep.core.primitives.counts import parse_cut
 from maplestep.core.primitives.feet import Foot
 from maplestep.core.routine.model import Event, EventKind, FacingAt
 from maplestep.core.song.model import PhraseKind
@@ -151,3 +153,40 @@ def test_events_that_cannot_be_are_refused_in_words(facts: dict[str, object], wo
 def test_a_wait_lasts_no_longer_than_a_minute() -> None:
     with pytest.raises(RoutineError, match="up to 60 seconds"):
         happens("wait", 1, "8", seconds=61.0)
+
+
+@pytest.mark.parametrize("seed", range(6))
+def test_many_rules_come_where_each_would_come_alone(seed: int) -> None:
+    """Waits take no counts, so none of them moves another: what many rules by facing and by phrase
+    place is what each of them places by itself."""
+    rng = random.Random(seed)
+    music = song("intro 16, verse 32, chorus 48, verse 20, chorus 32, outro 64")
+    waits = [
+        Event(
+            id=f"w{n}", kind=EventKind.WAIT, after=parse_cut(str(rng.choice([4, 8, 12]))),
+            seconds=1.0, facings=tuple(sorted(rng.sample([0, 2, 4, 6], rng.randint(1, 3)))),
+        )
+        for n in range(5)
+    ]  # fmt: skip
+    waits += [
+        Event(
+            id=f"p{kind.value}{after}",
+            kind=EventKind.WAIT,
+            phrase=kind,
+            seconds=1.0,
+            after=parse_cut(after),
+        )
+        for kind, after in ((PhraseKind.CHORUS, "16"), (PhraseKind.VERSE, "4"))
+    ]
+
+    def met(*events: Event) -> set[tuple[str, int, F]]:
+        line = timeline(DANCE, music, *events)
+        return {(there.event.id, there.wall, there.after) for there in line.occurrences}
+
+    together = met(*waits)
+    assert together == set().union(*(met(each) for each in waits))
+    assert any(name.startswith("w") for name, _, _ in together)
+    # Wall 3 is danced from 80 to 112, wall 4 from 112: the first chorus ends at 16 + 32 + 48 = 96,
+    # 16 counts into wall 3, the second verse at 116, 4 counts into wall 4.
+    phrased = {(name, wall) for name, wall, _ in together if name.startswith("p")}
+    assert phrased == {("pchorus16", 3), ("pverse4", 4)}

@@ -446,6 +446,11 @@ TEMPLATES: Final[dict[str, str]] = {
         "Ce n’est pas une archive de Maple Step, ou elle est abîmée. Choisissez le fichier ZIP tel "
         "qu’il a été téléchargé."
     ),
+    "This routine has {rows} walls; a cue sheet has room for {most}. The list of walls (CSV or "
+    "Excel) has them all.": (
+        "Cette routine a {rows} murs ; un aide-mémoire peut en montrer {most}. La liste des murs "
+        "(CSV ou Excel) les a tous."
+    ),
     "This recording lasts {seconds}; a song may last {longest_seconds}. Cut out the one song and "
     "try again.": (
         "Cet enregistrement dure {seconds} ; une musique peut durer {longest_seconds}. Découpez la "

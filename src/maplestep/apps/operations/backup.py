@@ -52,7 +52,8 @@ def restore(folder: Path, media: Path, database: Mapping[str, Any], *, is_empty:
     """
     sums = _checked(folder)
     if not is_empty:
-        raise BackupError("This database has tables already. Restore into an empty one.")
+        name = database["NAME"]
+        raise BackupError(f"The database {name} has tables already. Restore into an empty one.")
     if media.exists() and any(_files(media)):
         raise BackupError(f"There are files in {media} already. Restore into an empty folder.")
     _copy_new(folder / MEDIA, media)

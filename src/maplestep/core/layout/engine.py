@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import replace
 from fractions import Fraction
 from typing import Final, NamedTuple
@@ -13,6 +13,7 @@ from ..primitives.turns import FULL
 from ..routine.model import Event, EventKind, FacingAt, Routine
 from ..routine.sequence import Item
 from ..sheet.model import Part, PartKind
+from ..song.model import PhraseKind
 from .slices import Slice, cut_slice, last_known
 from .timeline import (
     EndReason,
@@ -76,6 +77,9 @@ class _Layer:
             for wall in event.walls:
                 self._numbered.setdefault(wall, []).append(event)
         self._by_rule = [e for e in routine.events if not e.walls]
+        self._met_by_facing: dict[tuple[int, Fraction, Fraction, int], Mapping[int, Cut]] = {}
+        tags = (e for e in self._by_rule if e.kind is EventKind.TAG)
+        self._longest = max((routine.tag_length(tag) for tag in tags), default=ZERO)
         self.occurrences: list[EventOccurrence] = []
 
     def segments(self) -> Iterator[Segment]:
@@ -247,12 +251,40 @@ class _Layer:
     ) -> list[_Placed]:
         """Every event of this wall but a step change, and after which count it comes."""
         placed: list[_Placed] = [(e, e.after) for e in met if e.kind is not EventKind.CHANGE]
-        for event in self._by_rule:
-            if event.kind not in (EventKind.CHANGE, EventKind.ENDING):
-                cut = self._rules(event, danced, first, last)
-                if cut is not None:
-                    placed.append((event, cut))
+        by_facing = self._placed_by_facing(danced, first, last)
+        ending = self._phrases_ending(last - first)
+        for index, event in enumerate(self._by_rule):
+            if event.kind in (EventKind.CHANGE, EventKind.ENDING):
+                continue
+            if event.phrase is None:
+                cut = by_facing.get(index)
+            elif event.phrase in ending:
+                cut = self._phrase_rule(event, first, last)
+            else:
+                continue
+            if cut is not None:
+                placed.append((event, cut))
         return placed
+
+    def _placed_by_facing(self, danced: Part, first: Fraction, last: Fraction) -> Mapping[int, Cut]:
+        """Where the events by facing come, by their place among those by rule.
+
+        All that decides it comes again every few walls, so it is worked out once.
+        """
+        key = (id(danced), first, last, self._facing % FULL)
+        if key not in self._met_by_facing:
+            cuts = {
+                index: self._rules(event, danced, first, last)
+                for index, event in enumerate(self._by_rule)
+                if event.phrase is None
+            }
+            self._met_by_facing[key] = {i: cut for i, cut in cuts.items() if cut is not None}
+        return self._met_by_facing[key]
+
+    def _phrases_ending(self, length: Fraction) -> set[PhraseKind]:
+        """The kinds of the phrases that end before the longest tag behind this wall is over."""
+        upto = min(self._at + length + self._longest, self._end)
+        return {placed.phrase.kind for placed in self._song.phrases_between(self._at, upto)}
 
     def _changes(self, event: Event, part: Part) -> bool:
         if event.kind is not EventKind.CHANGE:

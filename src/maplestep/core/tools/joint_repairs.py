@@ -31,6 +31,7 @@ _HALF: Final = Fraction(1, 2)
 _TRIED: Final = 6
 _OFFERED: Final = 3
 _MOST_JOINTS: Final = 4
+_MOST_SEGMENTS: Final = 400
 _Said = tuple[str, dict[str, str]]
 _Change = tuple[_Said, tuple[Move, ...]]
 
@@ -38,7 +39,12 @@ _Change = tuple[_Said, tuple[Move, ...]]
 def with_joint_repairs(
     findings: Sequence[Finding], timeline: Timeline, reading: Reading
 ) -> tuple[Finding, ...]:
-    """The findings about feet with repairs where one works; the first few joints only."""
+    """The findings about feet with repairs where one works; the first few joints only.
+
+    Each repair is danced before it is offered: of a routine beyond all usual lengths none is.
+    """
+    if len(timeline.segments) > _MOST_SEGMENTS:
+        return tuple(findings)
     joints = list(islice(bad_joints(timeline), _MOST_JOINTS))
     by_place = {before.end: (before, after) for before, after in joints}
     mended = []

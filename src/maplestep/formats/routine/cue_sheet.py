@@ -9,6 +9,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import Final, NamedTuple
 
+from ...core.errors import FileError, Message
 from ...core.layout.timeline import EndReason, Segment, SegmentKind, Timeline
 from ...core.primitives.turns import amount_words, clock, to_front
 from ...core.sheet.counting import count_unit
@@ -21,19 +22,39 @@ from .stack_svg import room_svg, row_svg
 
 _WIDE: Final = 850.0  # of a bar, in tenths of a millimetre
 _ROOM: Final = 2450.0
+MAX_ROWS: Final = 60
 _SCALES: Final = (1.3, 1.15, 1.0, 0.86, 0.74, 0.62, 0.5, 0.4)
 
 
 def write_cue_sheet(timeline: Timeline, language: str = "en") -> bytes:
     """The cue sheet as a PDF of one A4 page; the type shrinks until it is one.
 
-    A routine of so many walls that even the smallest type needs two pages gets them.
+    A routine of so many walls that even the smallest type needs two pages gets them. Raises
+    FileError for more than any dance has: setting a page takes long.
     """
-    for scale in _SCALES:
-        document = page_pdf(cue_page(timeline, language, scale))
-        if document.pages == 1:
-            break
-    return document.pdf
+    rows = len(timeline.rows)
+    if rows > MAX_ROWS:
+        raise FileError(
+            Message(
+                "This routine has {rows} walls; a cue sheet has room for {most}. The list of walls "
+                "(CSV or Excel) has them all.",
+                rows=rows,
+                most=MAX_ROWS,
+            )
+        )
+    found = page_pdf(cue_page(timeline, language, _SCALES[0]))
+    if found.pages == 1:
+        return found.pdf
+    # The larger the type, the more pages: the largest that makes one is looked for by halves.
+    low, high, best = 1, len(_SCALES) - 1, None
+    while low < high:
+        middle = (low + high) // 2
+        found = page_pdf(cue_page(timeline, language, _SCALES[middle]))
+        if found.pages == 1:
+            high, best = middle, found
+        else:
+            low = middle + 1
+    return (best or page_pdf(cue_page(timeline, language, _SCALES[high]))).pdf
 
 
 def cue_page(timeline: Timeline, language: str, scale: float) -> str:
