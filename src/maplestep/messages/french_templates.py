@@ -451,6 +451,11 @@ TEMPLATES: Final[dict[str, str]] = {
         "Cette routine a {rows} murs ; un aide-mémoire peut en montrer {most}. La liste des murs "
         "(CSV ou Excel) les a tous."
     ),
+    "You have asked for much that takes long to work out. Wait {wait} seconds, so that others have "
+    "their turn.": (
+        "Vous avez demandé beaucoup de longs calculs. Attendez {wait} secondes, pour que les "
+        "autres aient leur tour."
+    ),
     "This recording lasts {seconds}; a song may last {longest_seconds}. Cut out the one song and "
     "try again.": (
         "Cet enregistrement dure {seconds} ; une musique peut durer {longest_seconds}. Découpez la "

@@ -1,7 +1,8 @@
 """Fair shares: what computes is bounded for each user, so that nobody waits for somebody else.
 
 Counted in each web process by itself: its threads are what is shared. A request that finds both of
-its user's places taken waits a moment, for most are short, and is then refused in words.
+its user's places taken waits a moment, for most are short, and is then refused in words. Who has
+used much of the processor of late waits until others have had their turn.
 """
 
 from __future__ import annotations
@@ -12,24 +13,35 @@ import time
 from collections import defaultdict
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
+from math import ceil
 from typing import Final
 
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.utils import translation
 
 from ..apps.accounts.address import address_of
 from ..core.errors import Message
 from ..messages.errors import error_words
+from ..messages.language import speaking
 
 PLACES: Final = 2
-"""Requests of one user that a process computes at once; it has four threads."""
+"""Requests of one user that a process computes at once, of eight threads."""
+WAITING: Final = 2
+"""Requests of one user that wait for a place; each holds a thread."""
 WAIT_SECONDS: Final = 0.4
+BURST_SECONDS: Final = 2.0
+"""Processor time that one user may use at once ..."""
+SHARE: Final = 0.15
+"""... and what comes back of it in a second."""
 _COSTLY: Final = re.compile(
     r"/api/(?:dances/(?:reading|canonical|section|text|file)|rankings|set-list|songs/edit"
     r"|routines(?:/[^/]+/(?:plans|swap|claims|order|events|sheet|score|mix|quiz|endings|said))?"
     r"|(?:shared/[^/]+/)?routines/[^/]+/(?:voice|score|calls|files/.*))$"
 )
 _MINUTE: Final = 60.0
+_TOO_MANY: Final = 429
+_MOST_KNOWN: Final = 10_000
 Answer = Callable[[HttpRequest], HttpResponse]
 
 
@@ -39,6 +51,8 @@ class Shares:
     def __init__(self) -> None:
         self._free = threading.Condition()
         self._now: dict[str, int] = defaultdict(int)
+        self._waiting: dict[str, int] = defaultdict(int)
+        self._used: dict[str, tuple[float, float]] = {}
         self._minute, self._asked = 0, defaultdict[str, int](int)
 
     def asked(self, who: str) -> int:
@@ -50,30 +64,64 @@ class Shares:
             self._asked[who] += 1
             return self._asked[who]
 
+    def wait(self, who: str) -> float:
+        """Seconds until ``who`` may compute again; 0 for who has not used much of late."""
+        with self._free:
+            return max(0.0, (self._owed(who) - BURST_SECONDS) / SHARE)
+
+    def _owed(self, who: str) -> float:
+        used, at = self._used.get(who, (0.0, 0.0))
+        return max(0.0, used - SHARE * (time.monotonic() - at))
+
     @contextmanager
     def place(self, who: str) -> Iterator[bool]:
         """A place to compute in; False when none became free in time."""
         with self._free:
-            got = self._free.wait_for(lambda: self._now[who] < PLACES, WAIT_SECONDS)
+            got = self._now[who] < PLACES or self._waited(who)
             self._now[who] += got
+        begun = time.thread_time()
         try:
             yield got
         finally:
             with self._free:
+                self._used[who] = (self._owed(who) + time.thread_time() - begun, time.monotonic())
                 self._now[who] -= got
                 if not self._now[who]:
                     del self._now[who]
+                if len(self._used) > _MOST_KNOWN:
+                    self._used = {each: self._used[each] for each in self._used if self._owed(each)}
                 self._free.notify_all()
+
+    def _waited(self, who: str) -> bool:
+        if self._waiting[who] >= WAITING:
+            return False
+        self._waiting[who] += 1
+        try:
+            return self._free.wait_for(lambda: self._now[who] < PLACES, WAIT_SECONDS)
+        finally:
+            self._waiting[who] -= 1
+            if not self._waiting[who]:
+                del self._waiting[who]
 
 
 def fair_middleware(answer: Answer) -> Answer:
     """Bound what one user, or one address of nobody signed in, may have computed."""
     shares = Shares()
 
+    users: dict[str, str] = {}
+
     def answered(request: HttpRequest) -> HttpResponse:
         if not _COSTLY.match(request.path_info):
             return answer(request)
-        who = str(request.user.pk or address_of(request))
+        # A refusal costs next to nothing: no session is looked up for it.
+        session = request.COOKIES.get(settings.SESSION_COOKIE_NAME, "")
+        who = users.get(session) or address_of(request)
+        response = _answered_fairly(request, who)
+        if session and session not in users and response.status_code != _TOO_MANY:
+            _learn(users, session, request)
+        return response
+
+    def _answered_fairly(request: HttpRequest, who: str) -> HttpResponse:
         most = settings.ASKED_A_MINUTE
         if most and shares.asked(who) > most:
             wait = round(_MINUTE - time.time() % _MINUTE) + 1
@@ -83,18 +131,34 @@ def fair_middleware(answer: Answer) -> Answer:
                 most=most,
                 wait=wait,
             )
-            return _refused(words, wait)
+            return _refused(request, words, wait)
+        if (wait := ceil(shares.wait(who))) > 0:
+            words = Message(
+                "You have asked for much that takes long to work out. Wait {wait} seconds, so that "
+                "others have their turn.",
+                wait=wait,
+            )
+            return _refused(request, words, wait)
         with shares.place(who) as got:
             if got:
                 return answer(request)
-        return _refused(
-            Message("Your earlier requests are still being worked out. Try again in a moment."), 1
-        )
+        words = Message("Your earlier requests are still being worked out. Try again in a moment.")
+        return _refused(request, words, 1)
 
     return answered
 
 
-def _refused(words: Message, wait: int) -> HttpResponse:
-    response = JsonResponse({"message": error_words(words)}, status=429)
+def _learn(users: dict[str, str], session: str, request: HttpRequest) -> None:
+    """Whose a session is, for the next request."""
+    if len(users) >= _MOST_KNOWN:
+        users.clear()
+    user = getattr(request, "user", None)
+    if user is not None and user.pk is not None:
+        users[session] = str(user.pk)
+
+
+def _refused(request: HttpRequest, words: Message, wait: int) -> HttpResponse:
+    with speaking(translation.get_language_from_request(request)):
+        response = JsonResponse({"message": error_words(words)}, status=_TOO_MANY)
     response["Retry-After"] = str(wait)
     return response
