@@ -6,6 +6,7 @@ import subprocess
 import sys
 import threading
 from collections.abc import Callable
+from contextlib import ExitStack
 from typing import Any
 
 import pytest
@@ -16,7 +17,7 @@ from django_fixtures import PASSWORD, Api
 from maplestep.apps.accounts.address import address_of
 from maplestep.apps.accounts.models import User
 from maplestep.apps.accounts.names import look_of
-from maplestep.server.fair import PLACES, Shares, fair_middleware
+from maplestep.server.fair import ADDRESS, USER, Shares, fair_middleware
 
 # The sender, what came in X-Forwarded-For, whom it is from when 10/8 is ours.
 WAYS = [
@@ -112,6 +113,14 @@ def test_a_user_takes_two_places_and_leaves_the_others() -> None:
         assert again
 
 
+def test_a_hall_of_dancers_behind_one_address_has_more_room() -> None:
+    assert (ADDRESS.places, ADDRESS.burst) > (USER.places, USER.burst)
+    shares = Shares()
+    with ExitStack() as held:
+        got = [held.enter_context(shares.place("203.0.113.1", ADDRESS)) for _ in range(5)]
+    assert got == [True] * 4 + [False]
+
+
 def test_a_place_that_becomes_free_in_time_is_taken() -> None:
     shares, freed = Shares(), threading.Event()
     got: list[bool] = []
@@ -124,7 +133,7 @@ def test_a_place_that_becomes_free_in_time_is_taken() -> None:
         with shares.place("ada") as place:
             got.append(place)
 
-    holding = [threading.Thread(target=hold) for _ in range(PLACES)]
+    holding = [threading.Thread(target=hold) for _ in range(USER.places)]
     for thread in holding:
         thread.start()
     asking = threading.Thread(target=ask)

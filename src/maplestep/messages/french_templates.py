@@ -456,6 +456,9 @@ TEMPLATES: Final[dict[str, str]] = {
         "Vous avez demandé beaucoup de longs calculs. Attendez {wait} secondes, pour que les "
         "autres aient leur tour."
     ),
+    "This archive has {size:,.0f} MB; with {most:,} MB everything one may keep here is in it.": (
+        "Cette archive fait {size:,.0f} Mo ; avec {most:,} Mo, tout ce qu’on peut garder ici y est."
+    ),
     "This recording lasts {seconds}; a song may last {longest_seconds}. Cut out the one song and "
     "try again.": (
         "Cet enregistrement dure {seconds} ; une musique peut durer {longest_seconds}. Découpez la "

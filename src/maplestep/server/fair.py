@@ -14,7 +14,7 @@ from collections import defaultdict
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from math import ceil
-from typing import Final
+from typing import Final, NamedTuple
 
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse, JsonResponse
@@ -25,15 +25,23 @@ from ..core.errors import Message
 from ..messages.errors import error_words
 from ..messages.language import speaking
 
-PLACES: Final = 2
-"""Requests of one user that a process computes at once, of eight threads."""
-WAITING: Final = 2
-"""Requests of one user that wait for a place; each holds a thread."""
 WAIT_SECONDS: Final = 0.4
-BURST_SECONDS: Final = 2.0
-"""Processor time that one user may use at once ..."""
-SHARE: Final = 0.15
-"""... and what comes back of it in a second."""
+
+
+class Bounds(NamedTuple):
+    """What one may have: ``places`` to compute in at once, requests that wait for one (each holds
+    one of a process's eight threads), seconds of the processor at once, and how much of that comes
+    back in a second."""
+
+    places: int
+    waiting: int
+    burst: float
+    share: float
+
+
+USER: Final = Bounds(places=2, waiting=2, burst=2.0, share=0.15)
+# A hall full of dancers who open one link has one address.
+ADDRESS: Final = Bounds(places=4, waiting=6, burst=20.0, share=0.5)
 _COSTLY: Final = re.compile(
     r"/api/(?:dances/(?:reading|canonical|section|text|file)|rankings|set-list|songs/edit"
     r"|routines(?:/[^/]+/(?:plans|swap|claims|order|events|sheet|score|mix|quiz|endings|said))?"
@@ -64,40 +72,41 @@ class Shares:
             self._asked[who] += 1
             return self._asked[who]
 
-    def wait(self, who: str) -> float:
+    def wait(self, who: str, bounds: Bounds = USER) -> float:
         """Seconds until ``who`` may compute again; 0 for who has not used much of late."""
         with self._free:
-            return max(0.0, (self._owed(who) - BURST_SECONDS) / SHARE)
+            return max(0.0, (self._owed(who, bounds) - bounds.burst) / bounds.share)
 
-    def _owed(self, who: str) -> float:
+    def _owed(self, who: str, bounds: Bounds) -> float:
         used, at = self._used.get(who, (0.0, 0.0))
-        return max(0.0, used - SHARE * (time.monotonic() - at))
+        return max(0.0, used - bounds.share * (time.monotonic() - at))
 
     @contextmanager
-    def place(self, who: str) -> Iterator[bool]:
+    def place(self, who: str, bounds: Bounds = USER) -> Iterator[bool]:
         """A place to compute in; False when none became free in time."""
         with self._free:
-            got = self._now[who] < PLACES or self._waited(who)
+            got = self._now[who] < bounds.places or self._waited(who, bounds)
             self._now[who] += got
         begun = time.thread_time()
         try:
             yield got
         finally:
             with self._free:
-                self._used[who] = (self._owed(who) + time.thread_time() - begun, time.monotonic())
+                owed = self._owed(who, bounds) + time.thread_time() - begun
+                self._used[who] = (owed, time.monotonic())
                 self._now[who] -= got
                 if not self._now[who]:
                     del self._now[who]
                 if len(self._used) > _MOST_KNOWN:
-                    self._used = {each: self._used[each] for each in self._used if self._owed(each)}
+                    self._used = {who: self._used[who]}
                 self._free.notify_all()
 
-    def _waited(self, who: str) -> bool:
-        if self._waiting[who] >= WAITING:
+    def _waited(self, who: str, bounds: Bounds) -> bool:
+        if self._waiting[who] >= bounds.waiting:
             return False
         self._waiting[who] += 1
         try:
-            return self._free.wait_for(lambda: self._now[who] < PLACES, WAIT_SECONDS)
+            return self._free.wait_for(lambda: self._now[who] < bounds.places, WAIT_SECONDS)
         finally:
             self._waiting[who] -= 1
             if not self._waiting[who]:
@@ -115,13 +124,14 @@ def fair_middleware(answer: Answer) -> Answer:
             return answer(request)
         # A refusal costs next to nothing: no session is looked up for it.
         session = request.COOKIES.get(settings.SESSION_COOKIE_NAME, "")
-        who = users.get(session) or address_of(request)
-        response = _answered_fairly(request, who)
+        user = users.get(session)
+        bounds = USER if user else ADDRESS
+        response = _answered_fairly(request, user or address_of(request), bounds)
         if session and session not in users and response.status_code != _TOO_MANY:
             _learn(users, session, request)
         return response
 
-    def _answered_fairly(request: HttpRequest, who: str) -> HttpResponse:
+    def _answered_fairly(request: HttpRequest, who: str, bounds: Bounds) -> HttpResponse:
         most = settings.ASKED_A_MINUTE
         if most and shares.asked(who) > most:
             wait = round(_MINUTE - time.time() % _MINUTE) + 1
@@ -132,14 +142,14 @@ def fair_middleware(answer: Answer) -> Answer:
                 wait=wait,
             )
             return _refused(request, words, wait)
-        if (wait := ceil(shares.wait(who))) > 0:
+        if (wait := ceil(shares.wait(who, bounds))) > 0:
             words = Message(
                 "You have asked for much that takes long to work out. Wait {wait} seconds, so that "
                 "others have their turn.",
                 wait=wait,
             )
             return _refused(request, words, wait)
-        with shares.place(who) as got:
+        with shares.place(who, bounds) as got:
             if got:
                 return answer(request)
         words = Message("Your earlier requests are still being worked out. Try again in a moment.")

@@ -20,10 +20,11 @@ def remember(request: HttpRequest, user: User) -> None:
 
 
 def devices_of(user: User) -> list[Device]:
-    """The devices whose sessions still hold, the newest first."""
+    """The devices whose sessions still hold, the newest first; those of others are forgotten."""
     keys = list(user.devices.values_list("session_key", flat=True))
     held = Session.objects.filter(session_key__in=keys, expire_date__gt=timezone.now())
-    return list(user.devices.filter(session_key__in=held.values("session_key")))
+    user.devices.exclude(session_key__in=held.values("session_key")).delete()
+    return list(user.devices.all())
 
 
 def sign_out_of(user: User, pk: int) -> bool:

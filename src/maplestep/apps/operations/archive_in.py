@@ -9,6 +9,7 @@ import zipfile
 from pathlib import Path
 from typing import Any, Final
 
+from django.conf import settings
 from django.db import transaction
 
 from ...audio.decode import inspect
@@ -28,6 +29,8 @@ from ..teaching.models import Evening, InRepertoire
 from .models import Arrival
 
 _CHUNK: Final = 1 << 20
+_BESIDE_SOUND: Final = 100
+"""Megabytes of an archive that are no recordings."""
 
 
 def bring_in(arrival: Arrival) -> None:
@@ -146,7 +149,17 @@ class _Maker:
 
 
 def store(user: User, file: Any) -> Arrival:
-    """Keep an archive that was sent until the worker brings it in."""
+    """Keep an archive that was sent until the worker brings it in. Raises FileError."""
+    most = settings.QUOTA_MEGABYTES + _BESIDE_SOUND
+    if file.size > most * 1_000_000:
+        raise FileError(
+            Message(
+                "This archive has {size:,.0f} MB; with {most:,} MB everything one may keep here is "
+                "in it.",
+                size=file.size / 1e6,
+                most=most,
+            )
+        )
     arrival = Arrival(owner=user)
     arrival.file.parent.mkdir(parents=True, exist_ok=True)
     with arrival.file.open("wb") as out:

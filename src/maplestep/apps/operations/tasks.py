@@ -4,16 +4,21 @@ from __future__ import annotations
 
 import logging
 import uuid
+from typing import Final
 
+from django.contrib.sessions.models import Session
 from django.db import InterfaceError, OperationalError, close_old_connections
+from django.utils import timezone
 from procrastinate import RetryStrategy
 from procrastinate.contrib.django import app
 
 from ...core.errors import MapleStepError
 from ...messages.errors import error_words
 from ...messages.language import speaking
+from ..accounts.models import Tally
 from .models import Arrival
 
+_DAY: Final = 86_400
 log = logging.getLogger(__name__)
 
 
@@ -47,11 +52,13 @@ def bring_in_archive(arrival: str) -> None:
 @app.periodic(cron="17 * * * *")
 @app.task(name="remove_who_left", queueing_lock="remove_who_left")
 def remove_accounts(timestamp: int) -> None:
-    """Delete the accounts whose two weeks are over."""
+    """Delete the accounts whose two weeks are over, and what nobody counts any more."""
     from .leaving import remove_who_left  # noqa: PLC0415 - as above
 
     close_old_connections()
     remove_who_left()
+    Tally.objects.filter(begun__lt=timestamp - _DAY).delete()
+    Session.objects.filter(expire_date__lt=timezone.now()).delete()
 
 
 def defer(arrival: Arrival) -> None:

@@ -154,6 +154,16 @@ describe("findings", () => {
     expect(screen.getByText("Ends aside.").closest("details")).toBeNull();
   });
 
+  it("of a kind with a title say how many there are, and where", () => {
+    const codes = ["fit.phrase-missed", "fit.phrase-missed", "fit.phrase-missed-last"];
+    const missed = codes.map((code, index) => finding({ code, wall: 3 + index, start: index }));
+    render(<Findings narrow findings={missed} fine="" />);
+    const card = screen.getByRole("group");
+    expect(card.querySelector("summary")?.textContent).toContain(
+      "3 phrases begin inside a wall: walls 3, 4, 5.",
+    );
+  });
+
   it("of which there are two stand by themselves", () => {
     const two = [finding({ start: 1 }), finding({ start: 2, message: "Nothing on 5." })];
     render(<Findings narrow findings={two} fine="" />);

@@ -47,14 +47,25 @@ export function Findings({ findings, fine, ...doing }: Props) {
 }
 
 const MANY = 3;
+/** Kinds of findings that have a title of their own when there are several. */
+const TITLES = {
+  "fit.phrase-missed": "manyPhrases",
+  "fit.wrong-foot": "manyFeet",
+  "fit.wall-off-unit": "manyOffUnit",
+} as const;
+type Kind = keyof typeof TITLES;
+
+const kindOf = (code: string): string =>
+  Object.keys(TITLES).find((kind) => code.startsWith(kind)) ?? code;
 
 /** Findings of one kind stand together, where there are several, in the place of the first. */
 function byKind(findings: Finding[]): Finding[][] {
   const kinds = new Map<string, Finding[]>();
   for (const finding of findings) {
-    const alike = kinds.get(finding.code);
+    const kind = kindOf(finding.code);
+    const alike = kinds.get(kind);
     if (alike) alike.push(finding);
-    else kinds.set(finding.code, [finding]);
+    else kinds.set(kind, [finding]);
   }
   return [...kinds.values()].flatMap((alike) =>
     alike.length < MANY ? alike.map((one) => [one]) : [alike],
@@ -66,16 +77,26 @@ function Alike({ findings, ...doing }: Omit<Props, "fine">) {
   const [first] = findings;
   if (!first) return null;
   const walls = [...new Set(findings.map((finding) => finding.wall))].filter(Boolean);
+  const kind = kindOf(first.code);
+  const title = kind in TITLES && walls.length > 1 ? TITLES[kind as Kind] : null;
   return (
     <li data-severity={first.severity}>
       <details className={styles.alike} open={findings.some((f) => f === doing.marked)}>
         <summary>
           <span className={styles.mark}>{t(`fit.place.${first.severity}`)}</span>{" "}
-          <strong>{first.message}</strong>{" "}
-          <span className="soft">
-            {t("fit.alike", { count: findings.length - 1 })}
-            {walls.length > 1 && ` ${t("fit.alikeWalls", { walls: walls.join(", ") })}`}
-          </span>
+          {title ? (
+            <strong>
+              {t(`fit.${title}`, { count: findings.length, walls: walls.join(", ") })}
+            </strong>
+          ) : (
+            <>
+              <strong>{first.message}</strong>{" "}
+              <span className="soft">
+                {t("fit.alike", { count: findings.length - 1 })}
+                {walls.length > 1 && ` ${t("fit.alikeWalls", { walls: walls.join(", ") })}`}
+              </span>
+            </>
+          )}
         </summary>
         <FindingList findings={findings} {...doing} />
       </details>
