@@ -8,6 +8,8 @@ MAPLESTEP_PROXIES    networks of the proxies in front, "10.0.0.0/8,127.0.0.1/32"
                      believed what they say of whom a request comes from
 MAPLESTEP_SIGN_UPS   accounts one address may open in an hour (20); 0: no bound
 MAPLESTEP_TRIES      wrong passwords one address may try in ten minutes (40); 0: no bound
+MAPLESTEP_LOG        level of the log (WARNING); INFO has a line for each request
+MAPLESTEP_LOG_JSON   1: the log as lines of JSON, each with the id of its request
 MAPLESTEP_ASKED      costly requests one user may make in a minute (600); 0: no bound
 MAPLESTEP_WEB        folder of the built front end
 MAPLESTEP_MEDIA      folder of the recordings, shared by web processes and workers
@@ -50,6 +52,7 @@ INSTALLED_APPS = [
     "maplestep.apps.operations",
 ]
 MIDDLEWARE = [
+    "maplestep.server.request_log.log_middleware",
     "django.middleware.security.SecurityMiddleware",
     "maplestep.server.text_in.address_middleware",
     "maplestep.server.fair.fair_middleware",
@@ -172,6 +175,12 @@ FILE_UPLOAD_MAX_MEMORY_SIZE = 2_000_000
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
-    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "formatters": {"json": {"()": "maplestep.server.request_log.JsonLines"}},
+    "handlers": {
+        "console": {
+            "class": "logging.StreamHandler",
+            "formatter": "json" if os.environ.get("MAPLESTEP_LOG_JSON") == "1" else None,
+        }
+    },
     "root": {"handlers": ["console"], "level": os.environ.get("MAPLESTEP_LOG", "WARNING")},
 }

@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+import os
+from pathlib import Path
 from typing import Final
 
 from django.conf import settings
-from django.db import connection
+from django.db import DatabaseError, connection
+from django.db.migrations.executor import MigrationExecutor
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import render
 from django.urls import path, re_path
@@ -46,6 +49,23 @@ def health(_: HttpRequest) -> JsonResponse:
     return JsonResponse({"status": "ok"})
 
 
+def ready(_: HttpRequest) -> JsonResponse:
+    """Can the server do its work: is the database there and up to date, can sound be written?"""
+    troubles = []
+    try:
+        executor = MigrationExecutor(connection)
+        if executor.migration_plan(executor.loader.graph.leaf_nodes()):
+            troubles.append("migrations are missing")
+    except DatabaseError:
+        troubles.append("the database cannot be reached")
+    media = Path(settings.MEDIA)
+    if media.exists() and not os.access(media, os.W_OK):
+        troubles.append("the media folder cannot be written")
+    return JsonResponse(
+        {"ready": not troubles, "troubles": troubles}, status=503 if troubles else 200
+    )
+
+
 def no_such_call(_: HttpRequest) -> JsonResponse:
     """An address below /api that does not exist."""
     return JsonResponse({"message": "There is no such address."}, status=404)
@@ -53,6 +73,7 @@ def no_such_call(_: HttpRequest) -> JsonResponse:
 
 urlpatterns = [
     path("health", health),
+    path("ready", ready),
     *(path(name, installed, {"name": name}) for name in INSTALLED),
     path("api/", api.urls),
     re_path(r"^api/", no_such_call),
