@@ -145,7 +145,7 @@ def test_a_place_that_becomes_free_in_time_is_taken() -> None:
 
 
 def test_who_has_used_much_of_the_processor_waits(monkeypatch: pytest.MonkeyPatch) -> None:
-    """4 s used at once are 2 over the 2 one may use; at .15 a second they are back in 13.3 s."""
+    """5 s used at once are 2 over the 3 one may use; at .15 a second they are back in 13.3 s."""
     now, used = [100.0], [0.0]
     monkeypatch.setattr("maplestep.server.fair.time.monotonic", lambda: now[0])
     monkeypatch.setattr("maplestep.server.fair.time.thread_time", lambda: used[0])
@@ -154,7 +154,7 @@ def test_who_has_used_much_of_the_processor_waits(monkeypatch: pytest.MonkeyPatc
         used[0] += 2.0
     assert shares.wait("ada") == 0.0
     with shares.place("ada"):
-        used[0] += 2.0
+        used[0] += 3.0
     assert shares.wait("ada") == pytest.approx(2.0 / 0.15)
     assert shares.wait("ben") == 0.0
     now[0] += 10.0

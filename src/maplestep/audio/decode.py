@@ -79,7 +79,7 @@ def inspect(path: Path) -> Recording:
     if unpacked > MOST_UNPACKED_MEGABYTES * 1_000_000:
         raise RecordingError(
             Message(
-                "This recording has {unpacked:,.0f} MB once it is unpacked; up to {most:,} can be "
+                "This recording has {unpacked:,.0f} MB once it is unpacked; up to {most} can be "
                 "read. Save it in stereo with 44,100 samples a second and try again.",
                 unpacked=unpacked / 1e6,
                 most=MOST_UNPACKED_MEGABYTES,

@@ -398,10 +398,10 @@ TEMPLATES: Final[dict[str, str]] = {
         "Cet enregistrement a {samplerate:,} échantillons par seconde ; {slowest_rate:,} à "
         "{fastest_rate:,} peuvent être lus. Enregistrez-le à 44 100 et réessayez."
     ),
-    "This recording has {unpacked:,.0f} MB once it is unpacked; up to {most:,} can be read. Save "
+    "This recording has {unpacked:,.0f} MB once it is unpacked; up to {most} can be read. Save "
     "it in stereo with 44,100 samples a second and try again.": (
         "Cet enregistrement fait {unpacked:,.0f} Mo une fois décompressé ; on peut en lire jusqu’à "
-        "{most:,}. Enregistrez-le en stéréo à 44 100 échantillons par seconde et réessayez."
+        "{most}. Enregistrez-le en stéréo à 44 100 échantillons par seconde et réessayez."
     ),
     "This takes more time or memory than one recording may have here. Cut out the one song, save "
     "it in stereo with 44,100 samples a second, and try again.": (
@@ -456,8 +456,8 @@ TEMPLATES: Final[dict[str, str]] = {
         "Vous avez demandé beaucoup de longs calculs. Attendez {wait} secondes, pour que les "
         "autres aient leur tour."
     ),
-    "This archive has {size:,.0f} MB; with {most:,} MB everything one may keep here is in it.": (
-        "Cette archive fait {size:,.0f} Mo ; avec {most:,} Mo, tout ce qu’on peut garder ici y est."
+    "This archive has {size:,.0f} MB; with {most} MB everything one may keep here is in it.": (
+        "Cette archive fait {size:,.0f} Mo ; avec {most} Mo, tout ce qu’on peut garder ici y est."
     ),
     "This recording lasts {seconds}; a song may last {longest_seconds}. Cut out the one song and "
     "try again.": (

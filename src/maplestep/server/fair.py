@@ -25,7 +25,7 @@ from ..core.errors import Message
 from ..messages.errors import error_words
 from ..messages.language import speaking
 
-WAIT_SECONDS: Final = 0.4
+WAIT_SECONDS: Final = 0.8
 
 
 class Bounds(NamedTuple):
@@ -39,7 +39,7 @@ class Bounds(NamedTuple):
     share: float
 
 
-USER: Final = Bounds(places=2, waiting=2, burst=2.0, share=0.15)
+USER: Final = Bounds(places=2, waiting=3, burst=3.0, share=0.15)
 # A hall full of dancers who open one link has one address.
 ADDRESS: Final = Bounds(places=4, waiting=6, burst=20.0, share=0.5)
 _COSTLY: Final = re.compile(

@@ -154,7 +154,7 @@ def store(user: User, file: Any) -> Arrival:
     if file.size > most * 1_000_000:
         raise FileError(
             Message(
-                "This archive has {size:,.0f} MB; with {most:,} MB everything one may keep here is "
+                "This archive has {size:,.0f} MB; with {most} MB everything one may keep here is "
                 "in it.",
                 size=file.size / 1e6,
                 most=most,

@@ -2,6 +2,7 @@
 import createClient from "openapi-fetch";
 import i18next from "i18next";
 
+import { patient } from "./patient";
 import type { components, paths } from "./schema";
 
 export type Schemas = components["schemas"];
@@ -48,7 +49,7 @@ export class ApiError extends Error {
 export const cookie = (name: string) =>
   document.cookie.match(new RegExp(`(?:^|; )${name}=([^;]*)`))?.[1] ?? "";
 
-export const api = createClient<paths>({ baseUrl: "" });
+export const api = createClient<paths>({ baseUrl: "", fetch: patient });
 api.use({
   onRequest({ request }) {
     request.headers.set("Accept-Language", i18next.language);

@@ -1,5 +1,7 @@
 // What is kept on this device for where there is no network: a routine with its sound, its calls
 // and the app itself.
+import { patient } from "../api/patient";
+
 const TAKEN = "taken";
 const SHELL = "shell";
 const ASSETS = "assets";
@@ -28,7 +30,9 @@ const store = (list: Taken[]) => localStorage.setItem(LIST, JSON.stringify(list)
 
 /** Keeps what these addresses answer now, and the app. Fails as a whole, or not at all. */
 export async function take(id: string, title: string, urls: string[]): Promise<Taken[]> {
-  const answers = await Promise.all(urls.map((url) => fetch(url)));
+  // One after the other: the server computes them, and others wait.
+  const answers: Response[] = [];
+  for (const url of urls) answers.push(await patient(url));
   if (answers.some((answer) => !answer.ok)) throw new Error("not all of it could be fetched");
   const cache = await caches.open(TAKEN);
   let bytes = 0;

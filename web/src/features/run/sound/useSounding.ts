@@ -3,6 +3,7 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 
 import type { CallsView, ScoreView } from "../../../shared/api/client";
+import { patient } from "../../../shared/api/patient";
 import type { Sounding } from "./engine";
 import { tick } from "../../../shared/sound/tick";
 import { Marks, type Mark } from "./mixing";
@@ -28,7 +29,7 @@ export function useDecoded(context: AudioContext | null, url: string | null) {
     gcTime: 0,
     retry: 1,
     queryFn: async ({ signal }): Promise<Music> => {
-      const answer = await fetch(url!, { signal });
+      const answer = await patient(url!, { signal });
       if (!answer.ok) throw new Error(String(answer.status));
       const decoded = await context!.decodeAudioData(await answer.arrayBuffer());
       const channels = Array.from({ length: decoded.numberOfChannels }, (_, channel) =>
