@@ -43,10 +43,11 @@ USER: Final = Bounds(places=2, waiting=3, burst=3.0, share=0.15)
 # A hall full of dancers who open one link has one address.
 ADDRESS: Final = Bounds(places=4, waiting=6, burst=20.0, share=0.5)
 _COSTLY: Final = re.compile(
-    r"/api/(?:dances/(?:reading|canonical|section|text|file)|rankings|set-list|songs/edit"
-    r"|routines(?:/[^/]+/(?:plans|swap|claims|order|events|sheet|score|mix|quiz|endings|said))?"
+    r"/api/(?:dances(?:/[^/]+)?|rankings|set-list|songs/edit(?:/file)?|evenings/[^/]+(?:/wish)?"
+    r"|routines(?:/[^/]+(?:/(?:plans|swap|claims|order|events|sheet|mix|quiz|endings|said))?)?"
     r"|(?:shared/[^/]+/)?routines/[^/]+/(?:voice|score|calls|files/.*))$"
 )
+"""What reads a sheet, lays out a routine or plans."""
 _MINUTE: Final = 60.0
 _TOO_MANY: Final = 429
 _MOST_KNOWN: Final = 10_000
@@ -116,7 +117,6 @@ class Shares:
 def fair_middleware(answer: Answer) -> Answer:
     """Bound what one user, or one address of nobody signed in, may have computed."""
     shares = Shares()
-
     users: dict[str, str] = {}
 
     def answered(request: HttpRequest) -> HttpResponse:

@@ -7,6 +7,7 @@ import { useTranslation } from "react-i18next";
 import { api, ask, type Schemas } from "../../shared/api/client";
 import { momentWords } from "../../shared/i18n/days";
 import { Header } from "../../shared/ui/Header";
+import { Secret } from "../../shared/ui/Secret";
 import { Loading, LoadingError } from "../../shared/ui/States";
 import { Archive } from "./Archive";
 import styles from "./AccountPage.module.css";
@@ -111,21 +112,18 @@ function Password() {
         change.mutate();
       }}
     >
-      <label htmlFor="password-old">{t("account.passwordOld")}</label>
-      <Input.Password
+      <Secret
         id="password-old"
-        autoComplete="current-password"
+        label={t("account.passwordOld")}
         value={password}
-        onChange={(event) => setPassword(event.target.value)}
-        required
+        onChange={setPassword}
       />
-      <label htmlFor="password-new">{t("account.passwordNew")}</label>
-      <Input.Password
+      <Secret
         id="password-new"
-        autoComplete="new-password"
+        label={t("account.passwordNew")}
         value={fresh}
-        onChange={(event) => setFresh(event.target.value)}
-        required
+        onChange={setFresh}
+        fresh
       />
       <p className="soft">{t("account.passwordHint")}</p>
       <Answer of={change} done={t("account.passwordDone")} />

@@ -1,11 +1,12 @@
 // Delete the account: what goes, the password once more, and two weeks to think.
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { Button, Input } from "antd";
+import { Button } from "antd";
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
 
 import { api, ask, type Schemas } from "../../shared/api/client";
 import { longDay } from "../../shared/i18n/days";
+import { Secret } from "../../shared/ui/Secret";
 import { Answer } from "./AccountPage";
 
 type Account = Schemas["AccountOut"];
@@ -56,13 +57,11 @@ export function Leaving({ account }: { account: Account }) {
             leave.mutate();
           }}
         >
-          <label htmlFor="leave-password">{t("account.leavePassword")}</label>
-          <Input.Password
+          <Secret
             id="leave-password"
-            autoComplete="current-password"
+            label={t("account.leavePassword")}
             value={password}
-            onChange={(event) => setPassword(event.target.value)}
-            required
+            onChange={setPassword}
             autoFocus
           />
           <Answer of={leave} done="" />

@@ -5,6 +5,7 @@ import { useTranslation } from "react-i18next";
 
 import { api, ApiError, ask } from "../../shared/api/client";
 import { LanguageChoice } from "../../shared/ui/LanguageChoice";
+import { Secret } from "../../shared/ui/Secret";
 import { changeSession } from "../../shared/ui/session";
 import { RoomGlyph } from "../../drawing/RoomGlyph";
 import styles from "./SignIn.module.css";
@@ -69,14 +70,13 @@ export default function SignIn({ lost, onEnter }: Props) {
           required
           autoFocus
         />
-        <label htmlFor="password">{t("signin.password")}</label>
-        <Input.Password
+        <Secret
           id="password"
-          size="large"
-          autoComplete={fresh ? "new-password" : "current-password"}
+          label={t("signin.password")}
           value={password}
-          onChange={(event) => setPassword(event.target.value)}
-          required
+          onChange={setPassword}
+          fresh={fresh}
+          large
         />
         {fresh && <p className="soft">{t("signin.passwordHint")}</p>}
         {words && (
