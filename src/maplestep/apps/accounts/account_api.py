@@ -14,7 +14,7 @@ from ..errors import NotHere
 from ..http import ErrorForm, user_of
 from .actions.change import NotThePassword, change_name, change_password
 from .devices import devices_of, remember, sign_out_of, sign_out_of_others
-from .throttle import count_wrong, limit_tries
+from .throttle import try_of_password
 
 router = Router(tags=["account"])
 Password = Annotated[str, Field(min_length=1, max_length=200)]
@@ -54,12 +54,8 @@ def name(request: HttpRequest, form: NameForm) -> NameForm:
 def password(request: HttpRequest, form: PasswordForm) -> Status[None]:
     """Set a new password; everywhere else one is signed out."""
     user = user_of(request)
-    limit_tries(request)
-    try:
+    with try_of_password(request, NotThePassword):
         change_password(user, form.password, form.new)
-    except NotThePassword:
-        count_wrong(request)
-        raise
     update_session_auth_hash(request, user)
     remember(request, user)
     sign_out_of_others(user, request.session.session_key)

@@ -18,7 +18,7 @@ from ..http import ErrorForm, user_of
 from .actions.sign_up import sign_up
 from .devices import remember
 from .models import User
-from .throttle import count_wrong, limit_sign_ups, limit_tries
+from .throttle import limit_sign_ups, try_of_password
 
 router = Router(tags=["accounts"])
 
@@ -68,11 +68,10 @@ def choose_language(request: HttpRequest, chosen: LanguageForm) -> SessionForm:
 @decorate_view(csrf_protect)
 def sign_in(request: HttpRequest, credentials: Credentials) -> SessionForm:
     """Sign in."""
-    limit_tries(request)
-    user = authenticate(request, username=credentials.name, password=credentials.password)
-    if user is None:
-        count_wrong(request)
-        raise WrongCredentials
+    with try_of_password(request, WrongCredentials):
+        user = authenticate(request, username=credentials.name, password=credentials.password)
+        if user is None:
+            raise WrongCredentials
     login(request, user)
     remember(request, user_of(request))
     return _session(user_of(request))

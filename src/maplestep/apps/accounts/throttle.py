@@ -7,6 +7,8 @@ begins at whole multiples of its length.
 from __future__ import annotations
 
 import time
+from collections.abc import Iterator
+from contextlib import contextmanager
 from typing import Final
 
 from django.conf import settings
@@ -29,7 +31,7 @@ class TooOften(MapleStepError):
         self.wait = wait
 
 
-def taken(what: str, who: str, window: int) -> int:
+def _taken(what: str, who: str, window: int) -> int:
     """How often ``who`` has done it in this window of so many seconds, this time included."""
     key, begun = f"{what} {who}"[:200], int(time.time() // window * window)
     Tally.objects.bulk_create([Tally(key=key, begun=begun)], ignore_conflicts=True)
@@ -38,14 +40,14 @@ def taken(what: str, who: str, window: int) -> int:
     return here.values_list("number", flat=True).get()
 
 
-def so_far(what: str, who: str, window: int) -> int:
+def _so_far(what: str, who: str, window: int) -> int:
     """How often it was done in this window."""
     begun = int(time.time() // window * window)
     found = Tally.objects.filter(key=f"{what} {who}"[:200], begun=begun)
     return found.values_list("number", flat=True).first() or 0
 
 
-def wait_of(window: int) -> int:
+def _wait_of(window: int) -> int:
     """Seconds until the next window begins."""
     return window - int(time.time()) % window
 
@@ -53,7 +55,7 @@ def wait_of(window: int) -> int:
 def limit_sign_ups(request: HttpRequest) -> None:
     """Count a sign-up. Raises TooOften when its address has opened too many accounts."""
     most = settings.SIGN_UPS_AN_HOUR
-    if most and taken("sign-up", address_of(request), HOUR) > most:
+    if most and _taken("sign-up", address_of(request), HOUR) > most:
         raise _too_often(
             "From your network {most} accounts were opened within an hour; that is as many as may "
             "be. Wait {minutes} minutes, then try again.",
@@ -61,22 +63,26 @@ def limit_sign_ups(request: HttpRequest) -> None:
         )  # fmt: skip
 
 
-def limit_tries(request: HttpRequest) -> None:
-    """Raises TooOften when too many wrong passwords came from an address, whatever the names."""
-    most = settings.TRIES_IN_TEN_MINUTES
-    if most and so_far("wrong", address_of(request), TEN_MINUTES) >= most:
+@contextmanager
+def try_of_password(request: HttpRequest, wrong: type[MapleStepError]) -> Iterator[None]:
+    """A try of a password within, which raises ``wrong`` when it is not the right one.
+
+    Raises TooOften when too many wrong ones came from the address, whatever the names.
+    """
+    most, address = settings.TRIES_IN_TEN_MINUTES, address_of(request)
+    if most and _so_far("wrong", address, TEN_MINUTES) >= most:
         raise _too_often(
             "From your network {most} wrong passwords came within ten minutes. Wait {minutes} "
             "minutes, then try again.",
             most, TEN_MINUTES,
         )  # fmt: skip
-
-
-def count_wrong(request: HttpRequest) -> None:
-    """Note a wrong password."""
-    taken("wrong", address_of(request), TEN_MINUTES)
+    try:
+        yield
+    except wrong:
+        _taken("wrong", address, TEN_MINUTES)
+        raise
 
 
 def _too_often(words: str, most: int, window: int) -> TooOften:
-    wait = wait_of(window)
+    wait = _wait_of(window)
     return TooOften(Message(words, most=most, minutes=max(1, round(wait / 60))), wait=wait)

@@ -14,7 +14,7 @@ from pydantic import Field
 
 from ..accounts.actions.change import NotThePassword, check_password_of
 from ..accounts.models import User
-from ..accounts.throttle import count_wrong, limit_tries
+from ..accounts.throttle import try_of_password
 from ..dances.models import Dance
 from ..errors import NotHere
 from ..http import ErrorForm, user_of
@@ -81,12 +81,8 @@ def account(request: HttpRequest) -> AccountOut:
 def leave(request: HttpRequest, form: LeaveForm) -> AccountOut:
     """Delete the account in 14 days, with all that is in it."""
     user = user_of(request)
-    limit_tries(request)
-    try:
+    with try_of_password(request, NotThePassword):
         check_password_of(user, form.password)
-    except NotThePassword:
-        count_wrong(request)
-        raise
     ask_to_leave(user)
     return _account(user)
 

@@ -6,6 +6,9 @@ import json
 import re
 import shutil
 import zipfile
+import zlib
+from collections.abc import Iterator
+from contextlib import contextmanager
 from pathlib import Path
 from typing import Any, Final
 
@@ -37,7 +40,9 @@ def bring_in(arrival: Arrival) -> None:
     """Bring in what an archive holds. Raises MapleStepError; nothing is brought in then."""
     user, copied = arrival.owner, list[Path]()
     try:
-        with zipfile.ZipFile(arrival.file) as packed, transaction.atomic():
+        with _unpacking():
+            packed = zipfile.ZipFile(arrival.file)
+        with packed, transaction.atomic():
             archive = read_archive(_index(packed))
             made = _Maker(user, packed, copied)
             made.all_of(archive)
@@ -45,19 +50,32 @@ def bring_in(arrival: Arrival) -> None:
                 state=Arrival.State.READY, songs=len(archive.songs), dances=len(archive.dances),
                 routines=len(archive.routines), classes=len(archive.classes),
             )  # fmt: skip
-    except BaseException as error:
+    except BaseException:
         for file in copied:
             file.unlink(missing_ok=True)
-        if isinstance(error, (zipfile.BadZipFile, KeyError, NotImplementedError, RuntimeError)):
-            raise FileError(
-                "This is no archive of Maple Step, or it is damaged. Choose the ZIP file as it was "
-                "downloaded."
-            ) from error
         raise
 
 
+# What zipfile and zlib raise for damage, a file that is not there, another packing, a password.
+_DAMAGE: Final = (
+    zipfile.BadZipFile, zlib.error, EOFError, KeyError, NotImplementedError, RuntimeError,
+)  # fmt: skip
+
+
+@contextmanager
+def _unpacking() -> Iterator[None]:
+    """Reading of the ZIP file. Raises FileError when it is none, or damaged."""
+    try:
+        yield
+    except _DAMAGE as error:
+        raise FileError(
+            "This is no archive of Maple Step, or it is damaged. Choose the ZIP file as it was "
+            "downloaded."
+        ) from error
+
+
 def _index(packed: zipfile.ZipFile) -> bytes:
-    with packed.open(INDEX) as file:
+    with _unpacking(), packed.open(INDEX) as file:
         raw = file.read(MAX_INDEX + 1)
     if len(raw) > MAX_INDEX:
         raise FileError(Message("This archive's {index} is far too long.", index=INDEX))
@@ -94,7 +112,7 @@ class _Maker:
         self._copied.append(sound.source)
         sound.source.parent.mkdir(parents=True, exist_ok=True)
         most = LARGEST_MEGABYTES * 1_000_000
-        with self._packed.open(name) as packed, sound.source.open("wb") as out:
+        with _unpacking(), self._packed.open(name) as packed, sound.source.open("wb") as out:
             while chunk := packed.read(_CHUNK):
                 out.write(chunk)
                 if out.tell() > most:

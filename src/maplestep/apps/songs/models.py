@@ -94,6 +94,9 @@ class Sound(Owned):
         FAILED = "failed"
         CANCELLED = "cancelled"
 
+    GOING = (State.WAITING, State.WORKING)
+    """The states of what is still to be made."""
+
     song = models.ForeignKey(Song, on_delete=models.CASCADE, related_name="sounds")
     kind = models.CharField(max_length=20, choices=Kind)
     state = models.CharField(max_length=20, choices=State, default=State.WAITING)

@@ -14,14 +14,13 @@ from procrastinate.contrib.django.models import ProcrastinateJob
 
 from .models import Sound
 
-_GOING: Final = (Sound.State.WAITING, Sound.State.WORKING)
 _OLD: Final = timedelta(minutes=2)
 _DAY_SECONDS: Final = 86_400
 
 
 def stuck_sounds() -> list[Sound]:
     """The sounds that are to be made and that no job is for."""
-    waiting = Sound.objects.filter(state__in=_GOING, changed_at__lt=timezone.now() - _OLD)
+    waiting = Sound.objects.filter(state__in=Sound.GOING, changed_at__lt=timezone.now() - _OLD)
     jobs = ProcrastinateJob.objects.filter(task_name="make_sound", status__in=("todo", "doing"))
     named = {str(args.get("sound")) for args in jobs.values_list("args", flat=True)}
     return [sound for sound in waiting if str(sound.pk) not in named]

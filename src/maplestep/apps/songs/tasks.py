@@ -17,7 +17,6 @@ from .sweeping import remove_lost_files, stuck_sounds
 SILENT_SECONDS: Final = 15
 # Somebody waits before the screen for a recording.
 _FIRST: Final = {Sound.Kind.RECORDING: 10}
-_GOING: Final = (Sound.State.WAITING, Sound.State.WORKING)
 TOO_MUCH: Final = (
     "This takes more time or memory than one recording may have here. Cut out the one song, save "
     "it in stereo with 44,100 samples a second, and try again."
@@ -41,7 +40,7 @@ def make_sound(sound: str) -> None:
 def _give_up(sound: str) -> None:
     from .work import fail  # noqa: PLC0415 - numpy is slow to load, and is seldom needed here
 
-    found = Sound.objects.filter(pk=sound, state__in=_GOING).first()
+    found = Sound.objects.filter(pk=sound, state__in=Sound.GOING).first()
     if found is not None:
         fail(found, TOO_MUCH)
 
@@ -73,6 +72,6 @@ def defer(sound: Sound) -> None:
     Who has much waiting comes behind those who have little.
     """
     lock = sound.digest or str(sound.pk)
-    waiting = Sound.objects.filter(owner=sound.owner_id, state__in=_GOING).count()
+    waiting = Sound.objects.filter(owner=sound.owner_id, state__in=Sound.GOING).count()
     priority = _FIRST.get(Sound.Kind(sound.kind), 0) - waiting
     make_sound.configure(lock=lock, priority=priority).defer(sound=str(sound.pk))

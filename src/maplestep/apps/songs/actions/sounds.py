@@ -33,7 +33,6 @@ from .write import write
 LARGEST_MEGABYTES: Final = 200
 _SPARE_MEGABYTES: Final = 50
 _BYTES_A_SECOND: Final = {"ogg": 14_000, "mp3": 16_000, "wav": 88_200}
-_GOING: Final = (Sound.State.WAITING, Sound.State.WORKING)
 # Until the worker has listened: the tempo of a placeholder that nobody has said one for.
 STAND_IN_BPM: Final = Fraction(120)
 
@@ -189,7 +188,7 @@ def ask_band(user: User, pk: uuid.UUID) -> Sound:
     """Let the stand-in band play the song as it is mapped now. Raises NotHere."""
     song = _held(get_song(user, pk))
     bands = song.sounds.filter(kind=Sound.Kind.BAND)
-    if (same := bands.filter(state__in=_GOING, made_from=song.version).first()) is not None:
+    if (same := bands.filter(state__in=Sound.GOING, made_from=song.version).first()) is not None:
         return same
     for old in bands:
         old.delete()
@@ -217,7 +216,7 @@ def ask_mix(
         "format": file_format, "song": form.model_dump(mode="json"), "mix": asdict(request),
         "lead_seconds": plan.lead_seconds, "marks": [list(mark) for mark in plan.marks],
     }  # fmt: skip
-    alike = song.sounds.filter(kind=Sound.Kind.MIX, state__in=_GOING, request=sound.request)
+    alike = song.sounds.filter(kind=Sound.Kind.MIX, state__in=Sound.GOING, request=sound.request)
     if (same := alike.filter(owner=user).first()) is not None:
         return same
     _begin(sound, song)
@@ -232,7 +231,9 @@ def _held(song: Song) -> Song:
 def cancel(user: User, pk: uuid.UUID) -> Sound:
     """Stop making a sound; the worker looks at every step. Raises NotHere."""
     sound = get_sound(user, pk)
-    if Sound.objects.filter(pk=pk, state__in=_GOING).update(state=Sound.State.CANCELLED, size=0):
+    if Sound.objects.filter(pk=pk, state__in=Sound.GOING).update(
+        state=Sound.State.CANCELLED, size=0
+    ):
         sound.refresh_from_db()
     return sound
 
