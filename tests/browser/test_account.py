@@ -66,3 +66,44 @@ def test_who_leaves_may_stay(account: Page) -> None:
     name.get_by_role("textbox").fill("adele")
     name.get_by_role("button", name="Change the name").click()
     expect(name.get_by_role("status")).to_be_visible()
+
+
+def test_a_passkey_beside_the_password(
+    make_user: Callable[[str], Any], open_page: Callable[..., Page], sign_in: Callable[..., None],
+    accessible: Callable[[Page, str], None],
+) -> None:  # fmt: skip
+    """With Chromium's virtual authenticator (WebAuthn over its debugging protocol)."""
+    make_user("ada")
+    page = open_page()
+    # A passkey belongs to a name, not to an address of numbers.
+    page.goto(page.url.replace("127.0.0.1", "localhost"))
+    tool = page.context.new_cdp_session(page)
+    tool.send("WebAuthn.enable")
+    how = {"protocol": "ctap2", "transport": "internal", "isUserVerified": True,
+           "hasUserVerification": True, "automaticPresenceSimulation": True}  # fmt: skip
+    held = tool.send("WebAuthn.addVirtualAuthenticator", {"options": how})["authenticatorId"]
+    sign_in(page, "ada")
+    page.get_by_role("link", name="ada").click()
+    card = page.get_by_role("region", name="Second factor")
+    card.get_by_role("button", name="Add a passkey").click()
+    card.get_by_label("What you call it").fill("Key ring")
+    card.get_by_label("Your password").fill(PASSWORD)
+    card.get_by_role("button", name="Make the passkey").click()
+    expect(card.get_by_text("Key ring")).to_be_visible()
+    expect(card.get_by_role("status").get_by_role("listitem")).to_have_count(10)
+    rescue = card.get_by_role("status").get_by_role("listitem").first.inner_text()
+    accessible(page, "second factor")
+    page.goto("/")
+    page.get_by_role("button", name="Sign out").click()
+    sign_in(page, "ada")
+    page.get_by_role("button", name="Sign out").click()
+    # The passkey is not at hand: a recovery code does it.
+    tool.send("WebAuthn.removeVirtualAuthenticator", {"authenticatorId": held})
+    tool.send("WebAuthn.disable")
+    page.evaluate("void (navigator.credentials.get = async () => null)")
+    page.get_by_label("Name").fill("ada")
+    page.get_by_label("Password").fill(PASSWORD)
+    page.get_by_role("button", name="Sign in", exact=True).click()
+    page.get_by_label("or a recovery code").fill(rescue)
+    page.get_by_role("button", name="Sign in", exact=True).click()
+    expect(page.get_by_role("link", name="ada")).to_be_visible()

@@ -7,11 +7,14 @@ from __future__ import annotations
 
 from typing import Final
 
+from .french_mail import MAIL
+
 TEMPLATES: Final[dict[str, str]] = {
+    **MAIL,
     # accounts
     "This name is taken. Choose another.": "Ce nom est pris. Choisissez-en un autre.",
     "Name and password do not match.": "Le nom et le mot de passe ne vont pas ensemble.",
-    "The account cannot be opened. ``field`` is name or password.": (
+    "The account cannot be opened. ``field`` is name, password or address.": (
         "Le compte ne peut pas être ouvert."
     ),
     "Too many tries with a wrong password. Wait ten minutes, then try again.": (

@@ -14,6 +14,9 @@ from ninja.security import django_auth
 from ..apps.accounts.account_api import router as account
 from ..apps.accounts.api import WrongCredentials
 from ..apps.accounts.api import router as accounts
+from ..apps.accounts.factor_api import router as factor
+from ..apps.accounts.mail_api import router as mail
+from ..apps.accounts.second_factor import CodeIsMissing, NotThisPasskey, WrongCode
 from ..apps.accounts.throttle import TooOften
 from ..apps.dances.api import router as dances
 from ..apps.dances.desk_api import router as steps_desk
@@ -48,7 +51,9 @@ api = NinjaAPI(
 )
 api.add_router("", accounts)
 api.add_router("/account", account)
+api.add_router("/account", factor)
 api.add_router("/account", archives)
+api.add_router("", mail)
 api.add_router("/songs", song_desk)
 api.add_router("", sound)
 api.add_router("/songs", songs)
@@ -70,6 +75,9 @@ _STATUS: dict[type[MapleStepError], int] = {
     ChangedElsewhere: 409,
     StillInUse: 409,
     WrongCredentials: 403,
+    CodeIsMissing: 403,
+    WrongCode: 403,
+    NotThisPasskey: 403,
     TooOften: 429,
 }
 

@@ -4,7 +4,7 @@ import { Suspense, useEffect, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { BrowserRouter, Navigate, Route, Routes, useLocation } from "react-router";
 
-import { api, ApiError, ask, whenSignedOut } from "../shared/api/client";
+import { api, ApiError, ask, whenSignedOut, type Schemas } from "../shared/api/client";
 import { Loading, LoadingError } from "../shared/ui/States";
 import { desk } from "../shared/ui/lazy";
 import { antdWords, speak } from "../shared/i18n";
@@ -24,6 +24,7 @@ const Teaching = desk(() => import("../features/teach/Teaching"));
 const JoinPage = desk(() => import("../features/teach/JoinPage"));
 const SetListPage = desk(() => import("../features/teach/SetListPage"));
 const AccountPage = desk(() => import("../features/account/AccountPage"));
+const LinkPage = desk(() => import("../features/signin/LinkPage"));
 const SharedPage = desk(() => import("./SharedPage"));
 const DanceAlone = desk(() => import("../features/steps/DanceAlone"));
 
@@ -56,6 +57,10 @@ export function App() {
                 {/* Whoever is given its address may look at a second screen, signed in or not. */}
                 <Route path="/screen/:token" element={<ScreenPage />} />
                 <Route path="/shared/:token/*" element={<SharedPage />} />
+                {/* What the links in mails lead to. */}
+                <Route path="/welcome/:key" element={<LinkPage about="welcome" />} />
+                <Route path="/confirm/:key" element={<LinkPage about="confirm" />} />
+                <Route path="/reset/:key?" element={<LinkPage about="reset" />} />
                 <Route path="*" element={<Gate />} />
               </Routes>
             </Suspense>
@@ -74,7 +79,9 @@ function Gate() {
     () =>
       whenSignedOut(() => {
         setLost(true);
-        client.setQueryData(["session"], { name: null, language: "" });
+        client.setQueryData<Schemas["SessionForm"]>(["session"], (old) =>
+          old ? { ...old, name: null, language: "" } : old,
+        );
       }),
     [],
   );
@@ -89,7 +96,8 @@ function Gate() {
   }, [language]);
   if (session.isPending) return <Loading />;
   if (session.isError) return <LoadingError error={session.error} again={session.refetch} />;
-  if (!session.data.name) return <SignIn lost={lost} onEnter={() => setLost(false)} />;
+  if (!session.data.name)
+    return <SignIn lost={lost} mail={session.data.mail} onEnter={() => setLost(false)} />;
   return (
     <Routes location={location}>
       <Route

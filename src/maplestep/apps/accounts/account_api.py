@@ -12,8 +12,10 @@ from pydantic import Field
 
 from ..errors import NotHere
 from ..http import ErrorForm, user_of
+from .actions.address import tell
 from .actions.change import NotThePassword, change_name, change_password
 from .devices import devices_of, remember, sign_out_of, sign_out_of_others
+from .mail import site_of
 from .throttle import try_of_password
 
 router = Router(tags=["account"])
@@ -59,6 +61,7 @@ def password(request: HttpRequest, form: PasswordForm) -> Status[None]:
     update_session_auth_hash(request, user)
     remember(request, user)
     sign_out_of_others(user, request.session.session_key)
+    tell(user, "password", site_of(request))
     return Status(204, None)
 
 

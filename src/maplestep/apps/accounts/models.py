@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Any, ClassVar
 
+from django.conf import settings
 from django.contrib.auth.models import AbstractUser, UserManager
 from django.db import models
 
@@ -26,19 +27,43 @@ class User(AbstractUser):
 
     ``language`` is the one chosen for the product; "" follows the browser. ``look`` is what the
     name looks like: no two users have the same. ``leaves_at`` is when the account goes, with all
-    that is in it; null while nobody has asked for that.
+    that is in it; null while nobody has asked for that. ``quota_mb`` is how much sound they may
+    keep; null: as much as everybody.
     """
 
     language = models.CharField(max_length=8, blank=True, choices=tuple(LANGUAGES.items()))
     look = models.CharField(max_length=300, unique=True, null=True, editable=False)
     leaves_at = models.DateTimeField(null=True, blank=True)
+    quota_mb = models.PositiveIntegerField(null=True, blank=True)
 
     objects: ClassVar[Users] = Users()
+
+    @property
+    def quota_megabytes(self) -> int:
+        """How much sound the user may keep."""
+        return settings.QUOTA_MEGABYTES if self.quota_mb is None else self.quota_mb
 
     def save(self, *args: Any, **kwargs: Any) -> None:
         """Stores the look of the name with it."""
         self.look = look_of(self.username)
         super().save(*args, **kwargs)
+
+
+class SignUp(models.Model):
+    """An account somebody asked for, until the link in their mail is opened.
+
+    ``key`` is the SHA-256 of what is in the link; ``password`` is hashed as a user's is.
+    """
+
+    key = models.CharField(max_length=64, unique=True)
+    name = models.CharField(max_length=150)
+    address = models.EmailField(max_length=254, unique=True)
+    password = models.CharField(max_length=128)
+    language = models.CharField(max_length=8, blank=True)
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    def __str__(self) -> str:
+        return self.name
 
 
 class Device(models.Model):

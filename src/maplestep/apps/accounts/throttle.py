@@ -63,6 +63,12 @@ def limit_sign_ups(request: HttpRequest) -> None:
         )  # fmt: skip
 
 
+def spent(what: str, most: int, words: str, window: int = TEN_MINUTES) -> None:
+    """Count something done by or to somebody. Raises TooOften, in these words, above ``most``."""
+    if _taken("done", what, window) > most:
+        raise _too_often(words, most, window)
+
+
 @contextmanager
 def try_of_password(request: HttpRequest, wrong: type[MapleStepError]) -> Iterator[None]:
     """A try of a password within, which raises ``wrong`` when it is not the right one.

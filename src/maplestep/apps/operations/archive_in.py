@@ -12,7 +12,6 @@ from contextlib import contextmanager
 from pathlib import Path
 from typing import Any, Final
 
-from django.conf import settings
 from django.db import transaction
 
 from ...audio.decode import inspect
@@ -168,7 +167,7 @@ class _Maker:
 
 def store(user: User, file: Any) -> Arrival:
     """Keep an archive that was sent until the worker brings it in. Raises FileError."""
-    most = settings.QUOTA_MEGABYTES + _BESIDE_SOUND
+    most = user.quota_megabytes + _BESIDE_SOUND
     if file.size > most * 1_000_000:
         raise FileError(
             Message(

@@ -15,6 +15,7 @@ from procrastinate.contrib.django import app
 from ...core.errors import MapleStepError
 from ...messages.errors import error_words
 from ...messages.language import speaking
+from ..accounts.actions.sign_up import forget_links
 from ..accounts.models import Tally
 from .models import Arrival
 
@@ -57,6 +58,7 @@ def remove_accounts(timestamp: int) -> None:
 
     close_old_connections()
     remove_who_left()
+    forget_links()
     Tally.objects.filter(begun__lt=timestamp - _DAY).delete()
     Session.objects.filter(expire_date__lt=timezone.now()).delete()
 

@@ -9,9 +9,12 @@ import { momentWords } from "../../shared/i18n/days";
 import { Header } from "../../shared/ui/Header";
 import { Secret } from "../../shared/ui/Secret";
 import { Loading, LoadingError } from "../../shared/ui/States";
+import { Address } from "./Address";
 import { Archive } from "./Archive";
 import styles from "./AccountPage.module.css";
+import { Answer } from "./Answer";
 import { deviceName } from "./devices";
+import { Factor } from "./Factor";
 import { Leaving } from "./Leaving";
 
 type Session = Schemas["SessionForm"];
@@ -33,6 +36,12 @@ export default function AccountPage({ name }: { name: string }) {
             </Card>
             <Card title={t("account.password")}>
               <Password />
+            </Card>
+            <Card title={t("account.address")}>
+              <Address />
+            </Card>
+            <Card title={t("account.factor")}>
+              <Factor />
             </Card>
             <Card title={t("account.devices")}>
               <Devices />
@@ -168,21 +177,4 @@ function Devices() {
       ))}
     </ul>
   );
-}
-
-interface Asked {
-  isSuccess: boolean;
-  error: Error | null;
-}
-
-/** What came of a press: that it is done, or why it is not. */
-export function Answer({ of, done }: { of: Asked; done: string }) {
-  const { t } = useTranslation();
-  if (of.error)
-    return (
-      <p className="problem" role="alert">
-        {of.error.message || t("error.offline")}
-      </p>
-    );
-  return of.isSuccess ? <p role="status">{done}</p> : null;
 }

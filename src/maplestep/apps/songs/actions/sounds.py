@@ -13,7 +13,6 @@ from fractions import Fraction
 from pathlib import Path, PurePath
 from typing import Final
 
-from django.conf import settings
 from django.core.files.uploadedfile import UploadedFile
 from django.db import connection, transaction
 from django.db.models import Sum
@@ -145,13 +144,13 @@ def _within_quota(user: User, size: int = 0) -> None:
     if connection.in_atomic_block:
         User.objects.select_for_update().get(pk=user.pk)
     kept = Sound.objects.filter(owner=user).aggregate(all=Sum("size"))["all"] or 0
-    if kept + size > settings.QUOTA_MEGABYTES * 1_000_000:
+    if kept + size > user.quota_megabytes * 1_000_000:
         raise RecordingError(
             Message(
                 "Your recordings take {kept:.0f} of {quota_megabytes} MB; {size:.1f} MB more is "
                 "too much. Remove a recording or a mix you no longer need.",
                 kept=kept / 1000000.0,
-                quota_megabytes=settings.QUOTA_MEGABYTES,
+                quota_megabytes=user.quota_megabytes,
                 size=size / 1000000.0,
             )
         )

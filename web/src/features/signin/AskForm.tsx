@@ -1,0 +1,53 @@
+// The password is no longer known: a link for a new one, by mail.
+import { useMutation } from "@tanstack/react-query";
+import { Button, Input } from "antd";
+import { useState } from "react";
+import { useTranslation } from "react-i18next";
+
+import { api, ask } from "../../shared/api/client";
+
+export function AskForm({ onBack }: { onBack: () => void }) {
+  const { t } = useTranslation();
+  const [address, setAddress] = useState("");
+  const send = useMutation({
+    mutationFn: () => ask(api.POST("/api/reset", { body: { address } })),
+  });
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        send.mutate();
+      }}
+    >
+      <h1>{t("signin.askTitle")}</h1>
+      {send.isSuccess ? (
+        <p role="status">{t("signin.asked", { address })}</p>
+      ) : (
+        <>
+          <label htmlFor="address">{t("signin.askAddress")}</label>
+          <Input
+            id="address"
+            type="email"
+            size="large"
+            autoComplete="email"
+            value={address}
+            onChange={(event) => setAddress(event.target.value)}
+            required
+            autoFocus
+          />
+          {send.error && (
+            <p className="problem" role="alert">
+              {send.error.message}
+            </p>
+          )}
+          <Button type="primary" htmlType="submit" size="large" loading={send.isPending} block>
+            {t("signin.askGo")}
+          </Button>
+        </>
+      )}
+      <Button type="link" onClick={onBack}>
+        {t("signin.askBack")}
+      </Button>
+    </form>
+  );
+}
