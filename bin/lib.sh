@@ -5,6 +5,8 @@ ROOT=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)
 STATE=${MAPLESTEP_STATE:-$ROOT/.state}
 VENV=$STATE/venv
 PY=$VENV/bin/python
+# With the tools of developers; deploy/install takes those of the product alone.
+REQUIREMENTS=${MAPLESTEP_REQUIREMENTS:-$ROOT/requirements.txt}
 mkdir -p "$STATE"
 
 say() { printf '\033[1m• %s\033[0m\n' "$*"; }
@@ -48,6 +50,9 @@ need_system() {
   # Photographs of sheets.
   command -v tesseract >/dev/null && tesseract --list-langs 2>/dev/null | grep -qx fra || missing+=(tesseract-ocr tesseract-ocr-fra)
   # Accompaniments nobody here composed, and a second sound font: the analyser's outside check.
+  # The proxy in front of two web nodes, as deploy/ has it.
+  [ "$1" != test ] || command -v nginx >/dev/null || [ -x /usr/sbin/nginx ] || missing+=(nginx-light)
+  [ "$1" != test ] || command -v openssl >/dev/null || missing+=(openssl)
   [ "$1" != test ] || command -v mma >/dev/null || missing+=(mma)
   [ "$1" != test ] || [ -s /usr/share/sounds/sf2/TimGM6mb.sf2 ] || missing+=(timgm6mb-soundfont)
   [ ${#missing[@]} = 0 ] || debian "${missing[@]}"
@@ -76,13 +81,13 @@ need_node() {
 }
 
 need_python() {
-  local want; want=$(fingerprint "$ROOT/requirements.txt" "$ROOT/bin/lib.sh")
+  local want; want=$(fingerprint "$REQUIREMENTS" "$ROOT/bin/lib.sh")
   if [ "$(cat "$STATE/venv.stamp" 2>/dev/null)" != "$want" ] || [ ! -x "$PY" ]; then
     say "installing Python packages (once, about a minute)"
     [ -x "$PY" ] || python3 -m venv "$VENV" || fail "no virtual environment can be made in $VENV."
     [ -x "$VENV/bin/uv" ] || "$VENV/bin/pip" install -q --disable-pip-version-check uv==0.13.9 || fail "uv cannot be installed. Check the network."
     # The machine may set PYTHONDONTWRITEBYTECODE; compiled once here, every start is faster.
-    "$VENV/bin/uv" pip sync -q --python "$PY" --require-hashes --compile-bytecode "$ROOT/requirements.txt" \
+    "$VENV/bin/uv" pip sync -q --python "$PY" --require-hashes --compile-bytecode "$REQUIREMENTS" \
       || fail "the Python packages cannot be installed. See the lines above."
     "$PY" -m pip --version >/dev/null 2>&1 || true
     echo "$ROOT/src" > "$("$PY" -c 'import sysconfig; print(sysconfig.get_path("purelib"))')/maplestep-src.pth"

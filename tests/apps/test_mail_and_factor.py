@@ -1,8 +1,6 @@
 """Mail addresses, accounts opened by mail, new passwords, and second factors."""
 
 import base64
-import hashlib
-import hmac
 import json
 import re
 import time
@@ -13,6 +11,7 @@ import pytest
 from allauth.mfa.models import Authenticator
 from django.core import mail
 from django_fixtures import PASSWORD, Api
+from one_time import totp
 from procrastinate.contrib.django.models import ProcrastinateJob
 
 from maplestep.apps.accounts import tasks
@@ -150,14 +149,6 @@ def test_a_server_without_mail_says_so(ada: Api, settings: Any) -> None:
     assert (status, said["message"]) == (422, "This server sends no mail. Ask whoever runs it.")
     assert ok(Api().call("GET", "/api/session"))["mail"] is False
     assert ok(Api().call("POST", "/api/accounts", {"name": "cleo", "password": PASSWORD}))["name"]
-
-
-def totp(secret: bytes, at: float, digits: int = 6) -> str:
-    """RFC 6238 over RFC 4226, HMAC-SHA-1, steps of 30 s."""
-    digest = hmac.digest(secret, int(at // 30).to_bytes(8, "big"), hashlib.sha1)
-    offset = digest[-1] & 15
-    number = int.from_bytes(digest[offset : offset + 4], "big") & 0x7FFFFFFF
-    return str(number % 10**digits).zfill(digits)
 
 
 def test_the_test_s_own_codes_are_the_standard_s() -> None:

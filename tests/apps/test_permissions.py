@@ -14,7 +14,10 @@ from maplestep.apps.songs.models import Sound
 from maplestep.server.api import api
 
 # Open to everybody: signing in, and what a link in somebody's hands shows.
-PUBLIC = {"/api/session", "/api/session/language", "/api/accounts", "/api/vocabulary"}
+PUBLIC = {
+    "/api/session", "/api/session/language", "/api/accounts", "/api/accounts/opened",
+    "/api/confirm", "/api/reset", "/api/vocabulary",
+}  # fmt: skip
 BY_LINK = ("/api/shared/", "/api/screens/")
 
 

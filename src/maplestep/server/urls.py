@@ -11,7 +11,7 @@ from django.db import DatabaseError, connection
 from django.db.migrations.executor import MigrationExecutor
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import render
-from django.urls import path, re_path
+from django.urls import URLPattern, URLResolver, path, re_path
 from django.views.decorators.cache import never_cache
 from django.views.decorators.csrf import ensure_csrf_cookie
 
@@ -71,7 +71,25 @@ def no_such_call(_: HttpRequest) -> JsonResponse:
     return JsonResponse({"message": "There is no such address."}, status=404)
 
 
+def _metrics() -> list[URLPattern]:
+    if not settings.METRICS_NETWORKS:
+        return []
+    from .metrics import metrics  # noqa: PLC0415 - it begins to count when it is imported
+
+    return [path("metrics", metrics)]
+
+
+def _staff() -> list[URLPattern | URLResolver]:
+    if not settings.STAFF:
+        return []
+    from ..apps.operations.staff import staff  # noqa: PLC0415 - the admin is installed with it only
+
+    return [path("staff/", staff.urls)]
+
+
 urlpatterns = [
+    *_metrics(),
+    *_staff(),
     path("health", health),
     path("ready", ready),
     *(path(name, installed, {"name": name}) for name in INSTALLED),

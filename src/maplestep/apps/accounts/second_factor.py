@@ -33,6 +33,7 @@ from django.db import transaction
 from django.http import HttpRequest
 
 from ...core.errors import MapleStepError
+from ..errors import NotHere
 from .models import User
 from .throttle import spent
 
@@ -102,12 +103,15 @@ def forget_app_secret(request: HttpRequest) -> None:
 
 
 def turn_off(user: User, pk: int | None = None) -> None:
-    """Take away one passkey, or with no key named the app; with the last go the recovery codes."""
+    """Take away one passkey, or with no key named the app; with the last go the recovery codes.
+
+    Raises NotHere when the user has no such passkey.
+    """
     mine = Authenticator.objects.filter(user=user)
     if pk is None:
         mine.filter(type=Authenticator.Type.TOTP).delete()
-    else:
-        mine.filter(type=Authenticator.Type.WEBAUTHN, pk=pk).delete()
+    elif not mine.filter(type=Authenticator.Type.WEBAUTHN, pk=pk).delete()[0]:
+        raise NotHere
     if not has_second_factor(user):
         mine.delete()
 

@@ -17,6 +17,7 @@ from django.db import transaction
 from ...audio.decode import inspect
 from ...core.errors import FileError, Message
 from ...formats.archive import INDEX, MAX_INDEX, Archive, ClassEntry, RoutineEntry, read_archive
+from .. import media
 from ..accounts.models import User
 from ..dances.actions.create import create_dance
 from ..dances.actions.define_figure import define_figure
@@ -181,5 +182,6 @@ def store(user: User, file: Any) -> Arrival:
     arrival.file.parent.mkdir(parents=True, exist_ok=True)
     with arrival.file.open("wb") as out:
         shutil.copyfileobj(file, out, _CHUNK)
+    media.keep(arrival.file)
     arrival.save()
     return arrival

@@ -21,6 +21,7 @@ from ...formats.archive import (
 from ...formats.routine.routine_file import write_routine
 from ...formats.teaching.forms import EntryForm, WishForm
 from ...formats.teaching.log_files import LogEvening, write_log_csv
+from .. import media
 from ..accounts.models import User
 from ..dances.models import Dance, OwnFigure
 from ..routines.models import Routine
@@ -81,7 +82,7 @@ def archive_parts(user: User) -> Iterator[bytes]:
             packed.writestr(name, data)
             yield out.taken()
         for name, sound in recordings.items():
-            if not sound.path.exists():
+            if not media.fetch(sound.path):
                 continue
             # Sound is packed already.
             with (

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import shutil
 from datetime import datetime, timedelta
 from pathlib import Path
 from typing import Final
@@ -12,6 +11,7 @@ from django.db import transaction
 from django.db.models import F
 from django.utils import timezone
 
+from .. import media
 from ..accounts.devices import sign_out_of_others
 from ..accounts.models import User
 from ..dances.models import Dance
@@ -53,4 +53,4 @@ def remove(user: User) -> None:
             model._default_manager.filter(pk=thing.pk).update(owner=thing.by)
     folder = Path(settings.MEDIA) / str(user.pk)
     user.delete()
-    transaction.on_commit(lambda: shutil.rmtree(folder, ignore_errors=True))
+    transaction.on_commit(lambda: media.forget_folder(folder))

@@ -15,6 +15,7 @@ from procrastinate.contrib.django import app
 from ...core.errors import MapleStepError
 from ...messages.errors import error_words
 from ...messages.language import speaking
+from .. import media
 from ..accounts.actions.sign_up import forget_links
 from ..accounts.models import Tally
 from .models import Arrival
@@ -32,6 +33,7 @@ def bring_in_archive(arrival: str) -> None:
     found = Arrival.objects.filter(pk=uuid.UUID(arrival), state=Arrival.State.WAITING).first()
     if found is None:
         return
+    media.fetch(found.file)
     refused: Exception | str = ""
     with speaking(found.owner.language):
         try:
@@ -47,7 +49,7 @@ def bring_in_archive(arrival: str) -> None:
             Arrival.objects.filter(pk=found.pk).update(
                 state=Arrival.State.FAILED, message=error_words(refused)[:500]
             )
-    found.file.unlink(missing_ok=True)
+    media.forget(found.file)
 
 
 @app.periodic(cron="17 * * * *")

@@ -11,6 +11,7 @@ from django.db.transaction import on_commit
 from django.dispatch import receiver
 
 from ...core.song.model import Groove, PhraseKind
+from .. import media
 from ..accounts.models import User
 from ..owned import Owned, of_routines
 
@@ -135,8 +136,8 @@ class Sound(Owned):
 
     def remove_files(self) -> None:
         """Take what was uploaded and what was made of it off the disk."""
-        self.path.unlink(missing_ok=True)
-        self.source.unlink(missing_ok=True)
+        media.forget(self.path)
+        media.forget(self.source)
 
     @property
     def _folder(self) -> Path:

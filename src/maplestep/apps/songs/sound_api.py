@@ -14,6 +14,7 @@ from pydantic import Field
 from ...core.rehearsal.practice import MixRequest
 from ...messages.language import LanguageCode
 from ...views.song import ListeningView, listening_view
+from .. import media
 from ..errors import NotHere
 from ..http import ErrorForm, user_of
 from .actions.sounds import (
@@ -159,7 +160,7 @@ def peaks(request: HttpRequest, pk: uuid.UUID) -> Peaks:
 def audio(request: HttpRequest, pk: uuid.UUID, download: bool = False) -> HttpResponseBase:
     """The sound itself, whole or in parts."""
     sound = get_sound(user_of(request), pk)
-    if sound.state != Sound.State.READY or not sound.path.exists():
+    if sound.state != Sound.State.READY or not media.fetch(sound.path):
         raise NotHere
     ending = sound.path.suffix[1:]
     response = serve(request, sound.path, TYPES[ending], f"{sound.id}-{sound.size}")

@@ -5,13 +5,14 @@ from __future__ import annotations
 import time
 import uuid
 from datetime import timedelta
-from pathlib import Path
+from pathlib import Path, PurePath
 from typing import Final
 
 from django.conf import settings
 from django.utils import timezone
 from procrastinate.contrib.django.models import ProcrastinateJob
 
+from .. import media
 from .models import Sound
 
 _OLD: Final = timedelta(minutes=2)
@@ -32,15 +33,19 @@ def remove_lost_files() -> int:
     for file in Path(settings.MEDIA).glob("*/*"):
         if not file.is_file() or time.time() - file.stat().st_mtime < _DAY_SECONDS:
             continue
-        named = _sound_of(file)
-        if named is None or not Sound.objects.filter(pk=named).exists():
-            file.unlink(missing_ok=True)
+        if not _is_of_a_sound(file.name):
+            media.forget(file)
+            removed += 1
+    for name in media.old_names(_DAY_SECONDS):
+        if not _is_of_a_sound(PurePath(name).name):
+            media.forget(Path(settings.MEDIA) / name)
             removed += 1
     return removed
 
 
-def _sound_of(file: Path) -> uuid.UUID | None:
+def _is_of_a_sound(name: str) -> bool:
     try:
-        return uuid.UUID(file.name.split(".", 1)[0])
+        named = uuid.UUID(name.split(".", 1)[0])
     except ValueError:
-        return None
+        return False
+    return Sound.objects.filter(pk=named).exists()

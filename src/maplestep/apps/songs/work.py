@@ -25,6 +25,7 @@ from ...messages.errors import error_words
 from ...messages.heard import heard_cues
 from ...messages.language import speaking
 from ...views.listening import dump_listening
+from .. import media
 from .actions.sounds import STAND_IN_BPM, said_when_full
 from .actions.write import write
 from .models import AnalysisCache, Song, Sound
@@ -109,10 +110,11 @@ def _tidy(sound: Sound) -> None:
     if found not in kept:
         sound.remove_files()
     elif found == Sound.State.READY:
-        sound.source.unlink(missing_ok=True)
+        media.forget(sound.source)
 
 
 def _record(sound: Sound, report: Report) -> None:
+    media.fetch(sound.source)
     taken = take_in(sound.source, sound.path, lambda done: report("decode", done))
     sound.peaks, sound.seconds = taken.peaks, taken.seconds
     if sound.request.get("kept"):
@@ -122,11 +124,12 @@ def _record(sound: Sound, report: Report) -> None:
     if taken.missing is not None:
         with speaking(sound.song.owner.language):
             message = f"{error_words(taken.missing.message)} {message}".strip()
+    media.keep(sound.path)
     with transaction.atomic():
         song = Song.objects.select_for_update().get(pk=sound.song_id)
         _ready(sound, message)
         _propose(sound, song)
-    sound.source.unlink(missing_ok=True)
+    media.forget(sound.source)
 
 
 def _listen(sound: Sound, mono: Floats, report: Report) -> str:
@@ -174,6 +177,7 @@ def _play(sound: Sound, report: Report) -> None:
     _band_plays(sound, sound.path)
     report("band", 0.9)
     sound.peaks, sound.seconds = peaks_of(sound.path)
+    media.keep(sound.path)
     _ready(sound)
 
 
@@ -197,11 +201,13 @@ def _mix(sound: Sound, report: Report) -> None:
         if recording is None:
             _band_plays(sound, band)
         source = recording.path if recording else band
+        media.fetch(source)
         sound.seconds = render_mix(
             source, sound.path, plan, sound.request["mix"]["language"], lambda d: report("mix", d)
         )
     finally:
         band.unlink(missing_ok=True)
+    media.keep(sound.path)
     _ready(sound)
 
 

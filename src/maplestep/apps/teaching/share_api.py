@@ -22,6 +22,7 @@ from ...services.check import check_sheet
 from ...views.score import CallsView, ScoreView
 from ...views.sheet import SheetView, sheet_view
 from ...views.timeline import SegmentView, TimelineView
+from .. import media
 from ..errors import NotHere
 from ..http import ErrorForm, json_answer, user_of
 from ..qr import qr_of
@@ -240,7 +241,7 @@ def shared_audio(request: HttpRequest, token: str, pk: uuid.UUID) -> HttpRespons
     """The stand-in band; a recording only where its owner says that it may be shared."""
     found = seen_share(token)
     sound = _sound_of(found, shared_routine(found, pk))
-    if sound is None or not sound.path.exists():
+    if sound is None or not media.fetch(sound.path):
         raise NotHere
     kind = TYPES[sound.path.suffix[1:]]
     return _unlisted(serve(request, sound.path, kind, f"{sound.pk}-{sound.size}"))

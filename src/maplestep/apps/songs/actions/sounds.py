@@ -24,6 +24,7 @@ from ....core.rehearsal.calls import Call
 from ....core.rehearsal.practice import MixRequest, plan_mix
 from ....core.song.model import unmapped_song
 from ....formats.routine.routine_file import song_form, song_of
+from ... import media
 from ...accounts.models import User
 from ..models import Song, Sound
 from ..queries import get_song, get_sound, stored_song_form
@@ -64,7 +65,7 @@ def new_song_from(user: User, file: UploadedFile) -> Song:
             write(song, song_form(replace(blank, performer=tags.performer)))
             _begin(sound, song)
     except BaseException:
-        sound.source.unlink(missing_ok=True)
+        media.forget(sound.source)
         raise
     return song
 
@@ -77,7 +78,7 @@ def add_recording(user: User, pk: uuid.UUID, file: UploadedFile) -> Sound:
         state__in=(Sound.State.FAILED, Sound.State.CANCELLED)
     )
     if (found := same.first()) is not None:
-        sound.source.unlink(missing_ok=True)
+        media.forget(sound.source)
         return found
     try:
         sound.seconds = inspect(sound.source).seconds
@@ -86,7 +87,7 @@ def add_recording(user: User, pk: uuid.UUID, file: UploadedFile) -> Sound:
                 old.delete()
             _begin(sound, song)
     except BaseException:
-        sound.source.unlink(missing_ok=True)
+        media.forget(sound.source)
         raise
     return sound
 
@@ -102,6 +103,7 @@ def keep_recording(sound: Sound, song: Song) -> None:
             digest.update(chunk)
     sound.digest, sound.size = digest.hexdigest(), sound.source.stat().st_size
     sound.request = {"kept": True}
+    media.keep(sound.source)
     _begin(sound, song)
 
 
@@ -133,9 +135,10 @@ def _store(user: User, file: UploadedFile) -> Sound:
                     digest.update(chunk)
                     out.write(chunk)
     except BaseException:
-        sound.source.unlink(missing_ok=True)
+        media.forget(sound.source)
         raise
     sound.digest = digest.hexdigest()
+    media.keep(sound.source)
     return sound
 
 

@@ -9,6 +9,7 @@ from django.conf import settings
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 from django.db import connection
 
+from .... import media
 from ...backup import BackupError, back_up
 
 
@@ -22,6 +23,8 @@ class Command(BaseCommand):
 
     def handle(self, *args: Any, **options: Any) -> None:
         try:
+            for name in media.names():
+                media.fetch(Path(settings.MEDIA) / name)
             number = back_up(options["folder"], settings.MEDIA, connection.settings_dict)
         except (BackupError, OSError) as error:
             raise CommandError(str(error)) from error

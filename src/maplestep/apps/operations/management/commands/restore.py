@@ -10,6 +10,7 @@ from django.core.management import call_command
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 from django.db import connection
 
+from .... import media
 from ...backup import BackupError, restore
 
 
@@ -28,6 +29,8 @@ class Command(BaseCommand):
         connection.close()
         try:
             number = restore(folder, settings.MEDIA, at, is_empty=empty)
+            for file in Path(settings.MEDIA).glob("*/*"):
+                media.keep(file)
         except (BackupError, OSError) as error:
             raise CommandError(str(error)) from error
         # A backup of an earlier release is brought up to this one.
