@@ -3,13 +3,21 @@
 The sound is known: knocks at given times. Encoded by Debian's ffmpeg, an encoder that is not ours.
 """
 
+import base64
+import io
 import subprocess
 from pathlib import Path
 
+import mutagen
 import numpy as np
 import pytest
 import soundfile
+from mutagen.flac import Picture
+from mutagen.id3 import APIC
+from mutagen.mp4 import MP4Cover
+from PIL import Image
 
+from maplestep.audio.cover import small_cover
 from maplestep.audio.decode import Decoding, Missing, read_mono
 from maplestep.audio.headers import tags_of
 from maplestep.audio.intake import take_in
@@ -137,6 +145,49 @@ def test_tags_are_read(folder: Path, name: str) -> None:
     tags = tags_of(file)
     assert (tags.title, tags.performer) == ("Copper Rain", "The Nobodies")
     assert tags.bpm == 118
+
+
+def picture(form: str, width: int, height: int) -> bytes:
+    out = io.BytesIO()
+    Image.new("RGB", (width, height), (180, 60, 40)).save(out, form)
+    return out.getvalue()
+
+
+@pytest.mark.parametrize("name", ["whole.mp3", "phone.m4a", "disc.flac", "song.ogg"])
+def test_the_cover_is_read_and_made_small(folder: Path, name: str) -> None:
+    """ID3v2 APIC, MP4 covr, FLAC PICTURE, and its Vorbis comment (base64 of the same block)."""
+    file = encoded(folder, f"covered-{name}", *WAYS[name])
+    data = picture("PNG", 900, 450)
+    tagged = mutagen.File(file)
+    block = Picture()
+    block.type, block.mime, block.data = 3, "image/png", data
+    back = Picture()
+    back.type, back.mime, back.data = 4, "image/png", picture("PNG", 10, 10)
+    if name.endswith("mp3"):
+        tagged.add_tags() if tagged.tags is None else None
+        for each in (back, block):
+            tagged.tags.add(APIC(encoding=3, mime="image/png", type=each.type, desc=str(each.type),
+                                 data=each.data))  # fmt: skip
+    elif name.endswith("m4a"):
+        tagged["covr"] = [MP4Cover(data, imageformat=MP4Cover.FORMAT_PNG)]
+    elif name.endswith("flac"):
+        tagged.add_picture(back)
+        tagged.add_picture(block)
+    else:
+        packed = [base64.b64encode(each.write()).decode() for each in (back, block)]
+        tagged["metadata_block_picture"] = packed
+    tagged.save()
+    found = tags_of(file).cover
+    assert found == data
+    small = Image.open(io.BytesIO(small_cover(found)))
+    assert (small.format, small.size) == ("JPEG", (240, 120))
+
+
+@pytest.mark.parametrize(
+    "data", [b"", b"GIF89a", b"\xff\xd8\xff" * 50, picture("PNG", 9000, 9000), b"<svg/>"]
+)
+def test_what_is_no_cover_is_none(data: bytes) -> None:
+    assert small_cover(data) == b""
 
 
 def test_without_ffmpeg_it_is_said_and_an_mp3_still_lands(

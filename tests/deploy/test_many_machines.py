@@ -241,3 +241,41 @@ def test_the_product_alone_has_the_same_packages() -> None:
     assert len(product) > 40
     assert product.items() <= all_of_it.items()
     assert not {"pytest", "mypy", "locust"} & product.keys()
+
+
+def test_the_bill_names_what_is_pinned_and_nothing_under_the_gpl_alone() -> None:
+    """CycloneDX 1.6; the one package under the GPL alone is run, not loaded (docs/licences.md)."""
+    bill = json.loads((ROOT / "docs/sbom.json").read_text())
+    assert (bill["bomFormat"], bill["specVersion"]) == ("CycloneDX", "1.6")
+    listed = {each["purl"].lower(): each for each in bill["components"]}
+    pins = re.findall(
+        r"^([\w.-]+)(?:\[.*\])?==([\w.]+)", (ROOT / "requirements-product.txt").read_text(), re.M
+    )
+    named = {re.sub(r"[._]+", "-", purl) for purl in listed}
+    for name, version in pins:
+        wanted = f"pkg:pypi/{name}@{version}".lower()
+        assert re.sub(r"[._]+", "-", wanted) in named, name
+    lock = json.loads((ROOT / "web/package-lock.json").read_text())["packages"]
+    for path, package in lock.items():
+        if path and not package.get("dev") and not package.get("optional"):
+            name = path.rpartition("node_modules/")[2].replace("@", "%40")
+            assert f"pkg:npm/{name}@{package['version']}".lower() in listed, path
+    alone = set()
+    for each in bill["components"]:
+        said = json.dumps(each.get("licenses", []))
+        others = re.sub(r"(Lesser|Library or Lesser) General Public|LGPL", "", said)
+        if re.search(r"GPL|General Public", others) and not re.search(
+            r"Apache|MIT|BSD|Mozilla|Lesser|LGPL", said
+        ):
+            alone.add(each["name"])
+    assert alone == {"mutagen"}
+    loaders = [
+        str(file.relative_to(ROOT)) for file in (ROOT / "src").rglob("*.py")
+        if re.search(r"^\s*(import|from) mutagen", file.read_text(), re.M)
+    ]  # fmt: skip
+    assert loaders == ["src/maplestep/audio/tag_reader.py"]
+    imported = [
+        str(file.relative_to(ROOT)) for file in (ROOT / "src").rglob("*.py")
+        if re.search(r"import.*tag_reader|from.*tag_reader import", file.read_text())
+    ]  # fmt: skip
+    assert imported == []

@@ -1,12 +1,15 @@
 """What the head of a sound file promises, and signs that its end is missing.
 
 MP3: ISO/IEC 11172-3 frames, and the "Xing"/"Info" and "VBRI" headers that encoders put in the
-first one. OGG: RFC 3533. Tags and lengths through ``mutagen``.
+first one. OGG: RFC 3533. Tags and lengths as ``tag_reader`` tells them.
 """
 
 from __future__ import annotations
 
+import base64
+import json
 import os
+import subprocess
 import sys
 from collections.abc import Iterator
 from contextlib import contextmanager
@@ -14,16 +17,12 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import Any, Final
 
-import mutagen
-from mutagen.aac import AAC
-from mutagen.mp3 import MP3
-from mutagen.ogg import OggFileType
-
 _FIRST_FRAMES: Final = 4096  # bytes
 _TAIL_BYTES: Final = 1 << 17
 _OGG_PAGE: Final = b"OggS"
 _LAST_PAGE: Final = 0x04
 _LONGEST_TAG: Final = 120
+_READ_SECONDS: Final = 20
 _SLOWEST, _FASTEST = 30.0, 300.0
 
 
@@ -42,36 +41,33 @@ def says_its_length(path: Path) -> bool:
 
 def promised_seconds(path: Path) -> float | None:
     """How long a file says it is; None where it only can be guessed from its size."""
-    found = _opened(path)
-    if found is None or found.info is None or isinstance(found, AAC | OggFileType):
+    told = _told(path)
+    if told.get("guessed") or (told.get("mp3") and not says_its_length(path)):
         return None
-    if isinstance(found, MP3) and not says_its_length(path):
-        return None
-    return float(found.info.length) or None
+    return told.get("seconds") or None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Tags:
-    """What a file says of its song; ``bpm`` in beats a minute."""
+    """What a file says of its song; ``bpm`` in beats a minute, ``cover`` a picture as it is."""
 
     title: str = ""
     performer: str = ""
     bpm: float | None = None
+    cover: bytes = b""
 
 
 def tags_of(path: Path) -> Tags:
     """The tags of a recording (ID3, Vorbis comments, MP4); empty where there are none."""
-    found = _opened(path, easy=True)
-    if found is None or not found.tags:
-        return Tags()
+    told = _told(path)
+    tags: dict[str, str] = told.get("tags", {})
 
     def first(*names: str) -> str:
-        values = (found.tags.get(name) for name in names)
-        return next((str(value[0]).strip() for value in values if value), "")[:_LONGEST_TAG]
+        return next((tags[name] for name in names if tags.get(name)), "")[:_LONGEST_TAG]
 
     return Tags(
         title=first("title"), performer=first("artist", "albumartist"),
-        bpm=_tempo(first("bpm", "tempo")),
+        bpm=_tempo(first("bpm", "tempo")), cover=base64.b64decode(told.get("cover", "")),
     )  # fmt: skip
 
 
@@ -84,12 +80,17 @@ def _tempo(text: str) -> float | None:
     return value if _SLOWEST <= value <= _FASTEST else None
 
 
-def _opened(path: Path, *, easy: bool = False) -> Any:
-    """The file as mutagen sees it; None for what it does not know."""
+def _told(path: Path) -> dict[str, Any]:
+    """What ``tag_reader`` says of a file; nothing where it does not know it, or fails at it."""
     try:
-        return mutagen.File(path, easy=easy)
-    except (mutagen.MutagenError, OSError, ValueError, KeyError, IndexError):
-        return None
+        run = subprocess.run(  # noqa: S603 - our own module, and a file of ours
+            [sys.executable, "-m", "maplestep.audio.tag_reader", str(path)],
+            capture_output=True, timeout=_READ_SECONDS, check=False,
+        )  # fmt: skip
+        told: dict[str, Any] = json.loads(run.stdout)
+    except (subprocess.TimeoutExpired, ValueError):
+        return {}
+    return told
 
 
 def ends_within_a_page(path: Path) -> bool:

@@ -121,12 +121,17 @@ class UserAdmin(OnlyLooked):
 class SoundAdmin(OnlyLooked):
     """Sounds: whose, of what kind, how large, and why one failed."""
 
-    list_display = ("id", "owner", "kind", "state", "megabytes", "seconds", "created_at", "message")
+    list_display = ("id", "owner", "kind", "state", "megabytes", "seconds", "created_at", "why")
     list_filter = ("kind", "state")
     search_fields = ("owner__username",)
     list_select_related = ("owner",)
     ordering = ("-size",)
-    fields = ("owner", "kind", "state", "step", "done", "size", "seconds", "message", "created_at")
+    fields = ("owner", "kind", "state", "step", "done", "size", "seconds", "why", "created_at")
+
+    @admin.display(description="why")
+    def why(self, sound: Any) -> str:
+        """Why it failed, without the facts of whose it is."""
+        return " ".join(str(each["template"]) for each in sound.told)
 
     @admin.display(description="MB", ordering="size")
     def megabytes(self, sound: Any) -> float:

@@ -6,6 +6,7 @@ from pathlib import Path
 
 from django.conf import settings
 from django.db import models
+from django.db.models import Value
 from django.db.models.signals import post_delete
 from django.db.transaction import on_commit
 from django.dispatch import receiver
@@ -79,8 +80,10 @@ class Sound(Owned):
     """Something to listen to: a song's recording, the stand-in band, or a practice mix.
 
     Its file lies below ``settings.MEDIA``; ``source`` is what was uploaded, until it is decoded.
-    ``made_from`` is the song's version it was asked for at; ``digest`` (SHA-256) is of the
-    uploaded bytes; ``done`` runs from 0 to 1 within ``step``.
+    ``cover`` is the picture on its cover, a small JPEG, or nothing. ``made_from`` is the song's
+    version it was asked for at; ``digest`` (SHA-256) is of the uploaded bytes; ``done`` runs from
+    0 to 1 within ``step``. ``told`` is what is to be said of it, each a template with its facts;
+    ``message`` is that in its owner's language, for what was made before that was kept.
     """
 
     class Kind(models.TextChoices):
@@ -104,12 +107,14 @@ class Sound(Owned):
     step = models.CharField(max_length=20, blank=True)
     done = models.FloatField(default=0.0)
     message = models.CharField(max_length=500, blank=True)
+    told = models.JSONField(default=list, db_default=Value([], models.JSONField()), blank=True)
     name = models.CharField(max_length=200, blank=True)
     digest = models.CharField(max_length=64, blank=True)
     size = models.BigIntegerField(default=0)
     seconds = models.FloatField(default=0.0)
     peaks = models.JSONField(default=list, blank=True)
     request = models.JSONField(default=dict, blank=True)
+    cover = models.BinaryField(default=b"", db_default=b"", blank=True)
     made_from = models.PositiveIntegerField(default=0)
     started_at = models.DateTimeField(null=True, blank=True)
 

@@ -6,12 +6,13 @@ import uuid
 from datetime import datetime
 from typing import Final, Literal
 
-from django.http import HttpRequest, HttpResponseBase
+from django.http import HttpRequest, HttpResponse, HttpResponseBase
 from ninja import File, Router, Schema, Status
 from ninja.files import UploadedFile
 from pydantic import Field
 
 from ...core.rehearsal.practice import MixRequest
+from ...messages.errors import said_now
 from ...messages.language import LanguageCode
 from ...views.song import ListeningView, listening_view
 from .. import media
@@ -50,6 +51,7 @@ class SoundOut(Schema):
     left_seconds: float | None
     message: str
     name: str
+    cover: str = Field(description="The address of the picture on its cover, or nothing.")
     seconds: float
     size: int
     stale: bool
@@ -94,8 +96,9 @@ def sound_out(sound: Sound) -> SoundOut:
         step=sound.step,
         done=sound.done,
         left_seconds=seconds_left(sound),
-        message=sound.message,
+        message=" ".join(map(said_now, sound.told)) or sound.message,
         name=sound.name,
+        cover=f"/api/sounds/{sound.pk}/cover.jpg" if sound.cover else "",
         seconds=sound.seconds,
         size=sound.size,
         stale=made and sound.song.version != sound.made_from,
@@ -154,6 +157,17 @@ def peaks(request: HttpRequest, pk: uuid.UUID) -> Peaks:
     """The outline of a sound, for drawing."""
     sound = get_sound(user_of(request), pk)
     return Peaks(seconds=sound.seconds, peaks=sound.peaks)
+
+
+@router.get("/sounds/{uuid:pk}/cover.jpg", include_in_schema=False)
+def cover(request: HttpRequest, pk: uuid.UUID) -> HttpResponse:
+    """The picture on its cover."""
+    found = get_sound(user_of(request), pk)
+    if not found.cover:
+        raise NotHere
+    answer = HttpResponse(bytes(found.cover), content_type="image/jpeg")
+    answer["Cache-Control"] = "private, max-age=86400"
+    return answer
 
 
 @router.api_operation(["GET", "HEAD"], "/sounds/{uuid:pk}/audio", include_in_schema=False)

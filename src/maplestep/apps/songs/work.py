@@ -5,6 +5,7 @@ from __future__ import annotations
 import logging
 import shutil
 import time
+from collections.abc import Sequence
 from pathlib import Path
 from typing import Final
 
@@ -14,6 +15,8 @@ from django.utils import timezone
 from ...audio.analyse import VERSION, analyse_samples
 from ...audio.arrays import Floats
 from ...audio.band import play
+from ...audio.cover import small_cover
+from ...audio.headers import tags_of
 from ...audio.intake import peaks_of, take_in
 from ...audio.mix import render_mix
 from ...core.errors import MapleStepError, RecordingError
@@ -21,7 +24,7 @@ from ...core.rehearsal.practice import Mark, MixPlan
 from ...core.song.listening import song_from, weighed
 from ...core.song.model import PhraseKind
 from ...formats.routine.routine_file import SongForm, song_form, song_of
-from ...messages.errors import error_words
+from ...messages.errors import error_words, kept_words
 from ...messages.heard import heard_cues
 from ...messages.language import speaking
 from ...views.listening import dump_listening
@@ -96,9 +99,9 @@ _BROKEN: Final = "This could not be finished because of an error on our side. Tr
 def fail(sound: Sound, refused: Exception | str) -> None:
     """Say why a sound cannot be made, then take its files off the disk."""
     with speaking(sound.song.owner.language):
-        message = error_words(refused)
+        message = error_words(refused)[:500]
     Sound.objects.filter(pk=sound.pk, state=Sound.State.WORKING).update(
-        state=Sound.State.FAILED, message=message[:500], size=0
+        state=Sound.State.FAILED, message=message, told=[kept_words(refused)], size=0
     )
     _tidy(sound)
 
@@ -120,20 +123,20 @@ def _record(sound: Sound, report: Report) -> None:
     if sound.request.get("kept"):
         # From an archive: it was taken in once already.
         shutil.copyfile(sound.source, sound.path)
-    message = _listen(sound, taken.mono, report)
-    if taken.missing is not None:
-        with speaking(sound.song.owner.language):
-            message = f"{error_words(taken.missing.message)} {message}".strip()
+    sound.cover = small_cover(tags_of(sound.source).cover)
+    refusal = _listen(sound, taken.mono, report)
+    said: list[str] = [taken.missing.message] if taken.missing is not None else []
+    said += [refusal] if refusal else []
     media.keep(sound.path)
     with transaction.atomic():
         song = Song.objects.select_for_update().get(pk=sound.song_id)
-        _ready(sound, message)
+        _ready(sound, said)
         _propose(sound, song)
     media.forget(sound.source)
 
 
 def _listen(sound: Sound, mono: Floats, report: Report) -> str:
-    """Listen, unless these bytes were listened to before; what could not be found, in words."""
+    """Listen, unless these bytes were listened to before; why nothing was found, or ""."""
     heard = AnalysisCache.objects.filter(digest=sound.digest, version=VERSION).first()
     if heard is None:
         found, refusal = None, ""
@@ -144,8 +147,7 @@ def _listen(sound: Sound, mono: Floats, report: Report) -> str:
         heard, _ = AnalysisCache.objects.get_or_create(
             digest=sound.digest, version=VERSION, defaults={"listening": found, "refusal": refusal}
         )
-    with speaking(sound.song.owner.language):
-        return error_words(heard.refusal)
+    return heard.refusal
 
 
 def _propose(sound: Sound, song: Song) -> None:
@@ -211,11 +213,14 @@ def _mix(sound: Sound, report: Report) -> None:
     _ready(sound)
 
 
-def _ready(sound: Sound, message: str = "") -> None:
-    """Saved as ready, unless it was cancelled at the last moment."""
+def _ready(sound: Sound, said: Sequence[str] = ()) -> None:
+    """Saved as ready with what is to be said, unless it was cancelled at the last moment."""
+    with speaking(sound.song.owner.language):
+        message = " ".join(error_words(each) for each in said)[:500]
     done = Sound.objects.filter(pk=sound.pk, state=Sound.State.WORKING).update(
-        state=Sound.State.READY, step="", done=1.0, message=message, peaks=sound.peaks,
-        seconds=sound.seconds, size=sound.path.stat().st_size,
+        state=Sound.State.READY, step="", done=1.0, message=message,
+        told=[kept_words(each) for each in said], peaks=sound.peaks,
+        seconds=sound.seconds, size=sound.path.stat().st_size, cover=sound.cover,
     )  # fmt: skip
     if not done:
         raise Stopped

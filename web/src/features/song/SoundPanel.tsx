@@ -48,6 +48,9 @@ export function SoundPanel({ songId, sounds, sending, problem, onFile, onCancel 
       )}
       {!sending && !going && (
         <div className={styles.sources}>
+          {recording?.cover && (
+            <img className={styles.cover} src={recording.cover} alt={t("song.cover")} />
+          )}
           <span className={styles.what}>{said(sounds, t)}</span>
           <Pick
             words={t(recording ? "song.otherRecording" : "song.addRecording")}

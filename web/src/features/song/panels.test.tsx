@@ -54,6 +54,7 @@ const sound = (change: Partial<SoundOut>): SoundOut => ({
   name: "kettle.ogg",
   seconds: 60,
   size: 2_000_000,
+  cover: "",
   stale: false,
   listening: null,
   created_at: "2026-01-01T00:00:00Z",

@@ -657,6 +657,7 @@ export const en = {
     noSound: "No recording yet.",
     megabytes: "{{size}} MB",
     cancelled: "Stopped.",
+    cover: "Cover of the recording",
     addRecording: "Add the recording",
     otherRecording: "Another recording",
     drop: "or drop it anywhere here: WAV, FLAC, OGG, Opus, MP3, M4A",

@@ -681,6 +681,7 @@ export const fr: Words = {
     noSound: "Pas encore d’enregistrement.",
     megabytes: "{{size}} Mo",
     cancelled: "Arrêté.",
+    cover: "Pochette de l’enregistrement",
     addRecording: "Ajouter l’enregistrement",
     otherRecording: "Un autre enregistrement",
     drop: "ou déposez-le n’importe où ici : WAV, FLAC, OGG, Opus, MP3, M4A",
