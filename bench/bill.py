@@ -31,6 +31,16 @@ def plain(name: str) -> str:
     return re.sub(r"[-_.]+", "-", name).lower()
 
 
+def shipped() -> set[tuple[str, str]]:
+    """Names and versions of what the browser is given."""
+    lock = json.loads((ROOT / "web/package-lock.json").read_text())["packages"]
+    return {
+        (path.rpartition("node_modules/")[2], package["version"])
+        for path, package in lock.items()
+        if path and not any(package.get(flag) for flag in ("dev", "optional", "devOptional"))
+    }
+
+
 def told_by(*command: str, cwd: Path = ROOT) -> list[dict[str, Any]]:
     run = subprocess.run(command, capture_output=True, check=True, cwd=cwd)
     return list(json.loads(run.stdout)["components"])
@@ -43,7 +53,10 @@ def components() -> list[dict[str, Any]]:
     ours = pinned()
     found = [each for each in python if plain(each["name"]) in ours]
     assert len(found) == len(ours), ours - {plain(each["name"]) for each in found}
-    found += told_by("npm", "sbom", "--sbom-format", "cyclonedx", "--omit", "dev", cwd=ROOT / "web")
+    wanted = shipped()
+    # "--omit dev" leaves out what developers need as well: React, for one.
+    npm = told_by("npm", "sbom", "--sbom-format", "cyclonedx", cwd=ROOT / "web")
+    found += [each for each in npm if (each["name"], each["version"]) in wanted]
     kept = [{key: each[key] for key in KEPT if key in each} for each in found]
     return sorted(kept, key=lambda each: each["purl"])
 

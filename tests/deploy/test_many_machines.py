@@ -257,7 +257,7 @@ def test_the_bill_names_what_is_pinned_and_nothing_under_the_gpl_alone() -> None
         assert re.sub(r"[._]+", "-", wanted) in named, name
     lock = json.loads((ROOT / "web/package-lock.json").read_text())["packages"]
     for path, package in lock.items():
-        if path and not package.get("dev") and not package.get("optional"):
+        if path and not any(package.get(flag) for flag in ("dev", "optional", "devOptional")):
             name = path.rpartition("node_modules/")[2].replace("@", "%40")
             assert f"pkg:npm/{name}@{package['version']}".lower() in listed, path
     alone = set()
