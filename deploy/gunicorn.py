@@ -22,6 +22,9 @@ worker_tmp_dir = str(_memory) if _memory.is_dir() else None
 timeout = 60
 graceful_timeout = 20
 # Memory that libraries do not give back goes with the process, at a time of its own for each.
+# Longer than the proxy keeps its connections (60 s): the other way about it would write into one
+# that was just closed.
+keepalive = 75
 max_requests = 20_000
 max_requests_jitter = 5_000
 forwarded_allow_ips = "127.0.0.1,::1"

@@ -4,10 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Final
 
 from ..core.analysis.level import Evidence, evidence
 from ..core.analysis.path import Floor, floor_of
+from ..core.figures.model import Figure
 from ..core.findings.laid_joints import without_laid_joints
 from ..core.findings.registry import fit_findings, load_findings, sheet_findings
 from ..core.layout.timeline import Timeline
@@ -15,7 +17,7 @@ from ..core.primitives.finding import Finding
 from ..core.primitives.moves import Span
 from ..core.sheet.model import PartKind
 from ..core.sheet.options import differences
-from ..core.sheet.read import Reading
+from ..core.sheet.read import KEPT_CHARACTERS, Reading, read_sheet
 from ..core.tools.joint_repairs import with_joint_repairs
 
 _WALLS: Final = 8
@@ -52,7 +54,21 @@ class CheckedRoutine:
 
 
 def check_sheet(reading: Reading, *, bpm: float = USUAL_BPM) -> CheckedSheet:
-    """What is found in a sheet, and how hard it is to dance at a tempo."""
+    """What is found in a sheet, and how hard it is to dance at a tempo.
+
+    The last ones are kept, like the readings they are of.
+    """
+    if len(reading.text) <= KEPT_CHARACTERS and read_sheet(reading.text, reading.own) is reading:
+        return _checked_kept(reading.text, reading.own, bpm)
+    return _checked(reading, bpm)
+
+
+@lru_cache(maxsize=128)
+def _checked_kept(text: str, own: tuple[Figure, ...], bpm: float) -> CheckedSheet:
+    return _checked(read_sheet(text, own), bpm)
+
+
+def _checked(reading: Reading, bpm: float) -> CheckedSheet:
     sheet = reading.sheet
     return CheckedSheet(
         reading=reading,

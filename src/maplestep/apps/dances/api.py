@@ -23,7 +23,7 @@ from ...formats.sheet.sheet_pdf import Print, write_pdf
 from ...messages.language import LanguageCode
 from ...services.check import check_sheet
 from ...views.sheet import SheetView, sheet_view
-from ..http import ErrorForm, Revision, read_document, user_of
+from ..http import ErrorForm, Revision, json_answer, read_document, user_of
 from .actions.create import create_dance
 from .actions.delete import delete_dance
 from .actions.save import save_dance
@@ -90,9 +90,9 @@ def upload(request: HttpRequest, file: File[UploadedFile]) -> DanceOut:
 
 
 @router.get("/{uuid:pk}", response={200: DanceOut, 404: ErrorForm})
-def show(request: HttpRequest, pk: uuid.UUID) -> DanceOut:
+def show(request: HttpRequest, pk: uuid.UUID) -> HttpResponse:
     """One dance."""
-    return dance_out(get_dance(user_of(request), pk))
+    return json_answer(dance_out(get_dance(user_of(request), pk)))
 
 
 @router.get("/{uuid:pk}/revision", response={200: Revision, 404: ErrorForm})
@@ -103,9 +103,9 @@ def revision(request: HttpRequest, pk: uuid.UUID) -> Revision:
 
 
 @router.put("/{uuid:pk}", response={200: DanceOut, 404: ErrorForm, 409: ErrorForm, 422: ErrorForm})
-def save(request: HttpRequest, pk: uuid.UUID, change: DanceIn) -> DanceOut:
+def save(request: HttpRequest, pk: uuid.UUID, change: DanceIn) -> HttpResponse:
     """Save a changed sheet."""
-    return dance_out(save_dance(user_of(request), pk, change.version, change.sheet))
+    return json_answer(dance_out(save_dance(user_of(request), pk, change.version, change.sheet)))
 
 
 @router.delete("/{uuid:pk}", response={204: None, 404: ErrorForm, 409: ErrorForm})

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema, Status
 from pydantic import Field
 
@@ -15,7 +15,7 @@ from ...core.sheet.write.rewrite import TIMINGS, section_copy, timing_edit
 from ...services.check import USUAL_BPM, check_sheet
 from ...views.sheet import SheetView, sheet_view
 from ...views.vocabulary import VocabularyView, vocabulary_view
-from ..http import ErrorForm, user_of
+from ..http import ErrorForm, json_answer, user_of
 from .actions.define_figure import define_figure, forget_figure
 from .api import SheetIn
 from .models import OwnFigure
@@ -59,11 +59,10 @@ class FigureForm(Schema):
 
 
 @router.post("/reading", response={200: SheetView, 422: ErrorForm})
-def read(request: HttpRequest, form: ReadIn) -> SheetView:
+def read(request: HttpRequest, form: ReadIn) -> HttpResponse:
     """Read a sheet without storing it."""
-    return sheet_view(
-        check_sheet(read_sheet(form.sheet, figures_of(user_of(request))), bpm=form.bpm)
-    )
+    reading = read_sheet(form.sheet, figures_of(user_of(request)))
+    return json_answer(sheet_view(check_sheet(reading, bpm=form.bpm)))
 
 
 @router.get("/words", response=VocabularyView)

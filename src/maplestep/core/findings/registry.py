@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
+from functools import lru_cache
 from typing import Final
 
+from ..figures.model import Figure
 from ..layout.timeline import Timeline
 from ..primitives.finding import Finding, Severity
 from ..sheet.model import Sheet
-from ..sheet.read import Reading, read_sheet
+from ..sheet.read import KEPT_CHARACTERS, Reading, read_sheet
 from .checks.fit import (
     claimed_event_facing,
     events_never,
@@ -73,6 +75,18 @@ def sheet_findings(reading: Reading) -> tuple[Finding, ...]:
     Repairs are offered where they work; to find them, changed sheets are read and danced.
     Findings that a repair of another one takes along are its consequences and stand below it.
     """
+    # What was found in a text is kept with its reading.
+    if len(reading.text) <= KEPT_CHARACTERS and read_sheet(reading.text, reading.own) is reading:
+        return _repaired_kept(reading.text, reading.own)
+    return _repaired(reading)
+
+
+@lru_cache(maxsize=128)
+def _repaired_kept(text: str, own: tuple[Figure, ...]) -> tuple[Finding, ...]:
+    return _repaired(read_sheet(text, own))
+
+
+def _repaired(reading: Reading) -> tuple[Finding, ...]:
     found = _found(reading)
     return with_repairs(reading.text, found, lambda text: _found(read_sheet(text, reading.own)))
 

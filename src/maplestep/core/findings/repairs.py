@@ -88,6 +88,9 @@ class _Repairs:
             after = _keys(self._finds(applied(self._text, edit)))
             if _better(after, self._before, key):
                 yield _Tried(edit, after)
+                # Nothing can mend clearly more than a change that leaves one finding or none.
+                if after.total() <= 1 and finding.code not in _EITHER:
+                    return
 
     def _gone_with(self, best: _Tried, finding: Finding, key: _Key) -> list[Finding]:
         """The other findings that the repair takes away, where it does not write over them."""

@@ -63,8 +63,15 @@ class Reading:
     own: tuple[Figure, ...] = ()
 
 
+KEPT_CHARACTERS: Final = 8_000
+"""Of longer texts nothing is kept: a few would fill the memory."""
+
+
 def read_sheet(text: str, own: tuple[Figure, ...] = ()) -> Reading:
     """Read a step sheet; ``own`` are figures the user has defined besides.
+
+    The last readings are kept: what was read while typing is saved, opened and laid on its song
+    without being read again.
 
     Accents that are written apart from their letters are put together first; all places are
     those of ``Reading.text``.
@@ -87,9 +94,16 @@ def read_sheet(text: str, own: tuple[Figure, ...] = ()) -> Reading:
             ),
             line=min(lines, MAX_LINES + 1),
         )
+    return _read_kept(text, own) if len(text) <= KEPT_CHARACTERS else _read(text, own)
+
+
+def _read(text: str, own: tuple[Figure, ...]) -> Reading:
     plain = made_plain(text)
     reading = _Reader(own, waltz=in_threes(plain)).read(tuple(read_lines(plain)))
     return replace(reading, text=text, own=own)
+
+
+_read_kept = lru_cache(maxsize=128)(_read)
 
 
 @lru_cache(maxsize=64)
