@@ -218,3 +218,23 @@ def test_nobody_sees_another_s_account(full: Api, ben: Api) -> None:
         ("GET", ""), ("POST", "/leave"), ("GET", "/devices"), ("GET", "/archive.zip")
     ]:  # fmt: skip
         assert Api().call(method, f"/api/account{path}", {"password": "x"})[0] == 401
+
+
+def test_a_new_account_is_shown_around_and_an_old_one_is_not(ada: Api) -> None:
+    assert ok(ada.call("GET", "/api/guide")) == {"step": 0, "routine": None}
+    begun = ok(ada.call("POST", "/api/guide"))
+    assert begun["step"] == 1
+    assert ok(ada.call("POST", "/api/guide")) == begun  # pressed twice: one example
+    (line,) = ok(ada.call("GET", "/api/shelf"))["routines"]
+    assert line["id"] == begun["routine"]
+    # There is something to do at Fit: the song's phrases are missed.
+    findings = ok(ada.call("GET", f"/api/routines/{begun['routine']}"))["timeline"]["findings"]
+    assert "fit.phrase-missed" in {each["code"] for each in findings}
+    assert ok(ada.call("PUT", "/api/guide", {"step": 3}))["step"] == 3
+    assert ada.call("PUT", "/api/guide", {"step": 6})[0] == 422
+    ok(ada.call("DELETE", f"/api/routines/{begun['routine']}"))
+    assert ok(ada.call("GET", "/api/guide")) == {"step": 5, "routine": None}
+    call_command("load_demo")
+    demo = Api()
+    demo.sign_in("demo", "maple-and-step")
+    assert ok(demo.call("GET", "/api/guide"))["step"] == 5

@@ -1,5 +1,6 @@
 """The account as its owner uses it: mistakes, the archive there and back, leaving and staying."""
 
+import re
 from collections.abc import Callable
 from pathlib import Path
 from typing import Any
@@ -107,3 +108,29 @@ def test_a_passkey_beside_the_password(
     page.get_by_label("or a recovery code").fill(rescue)
     page.get_by_role("button", name="Sign in", exact=True).click()
     expect(page.get_by_role("link", name="ada")).to_be_visible()
+
+
+def test_a_new_account_is_shown_around(
+    make_user: Callable[[str], Any], open_page: Callable[..., Page], sign_in: Callable[..., None],
+    accessible: Callable[[Page, str], None],
+) -> None:  # fmt: skip
+    make_user("ada")
+    page = open_page()
+    sign_in(page, "ada")
+    page.get_by_role("button", name="Show me").click()
+    tour = page.get_by_role("complementary", name="Your first routine")
+    for number, desk in enumerate(("Song", "Fit", "Run"), 1):
+        expect(tour.get_by_text(f"{number} of 4")).to_be_visible()
+        tour.get_by_role("button", name=f"Next: {desk}").click()
+        expect(page).to_have_url(re.compile(f"/{desk.lower()}$"))
+    expect(tour.get_by_text("4 of 4")).to_be_visible()
+    tour.get_by_role("button", name="Back").click()
+    expect(tour.get_by_text("3 of 4")).to_be_visible()
+    accessible(page, "tour")
+    page.reload()  # it is known on every device
+    expect(tour.get_by_text("3 of 4")).to_be_visible()
+    tour.get_by_role("button", name="Leave the tour").click()
+    expect(tour).to_have_count(0)
+    page.goto("/")
+    expect(page.get_by_role("link", name="Kite Weather").first).to_be_visible()
+    expect(page.get_by_role("button", name="Show me")).to_have_count(0)

@@ -25,6 +25,7 @@ from ..apps.errors import ChangedElsewhere, NotHere, StillInUse
 from ..apps.operations.api import router as archives
 from ..apps.routines.api import router as routines
 from ..apps.routines.fit_api import router as fit_desk
+from ..apps.routines.guide_api import router as guide
 from ..apps.routines.run_api import router as run_desk
 from ..apps.routines.screen_api import router as screens
 from ..apps.songs.api import router as songs
@@ -60,6 +61,7 @@ api.add_router("/songs", songs)
 api.add_router("/dances", steps_desk)
 api.add_router("/dances", dances)
 api.add_router("/dances", scans)
+api.add_router("", guide)
 api.add_router("", fit_desk)
 api.add_router("", routines)
 api.add_router("", run_desk)

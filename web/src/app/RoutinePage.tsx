@@ -6,6 +6,7 @@ import { useTranslation } from "react-i18next";
 import { Navigate, useNavigate, useParams } from "react-router";
 
 import { api, ask, type RoutineOut } from "../shared/api/client";
+import { GuideBar } from "../features/guide/GuideBar";
 import { Header } from "../shared/ui/Header";
 import { desk } from "../shared/ui/lazy";
 import { Loading, LoadingError } from "../shared/ui/States";
@@ -87,6 +88,7 @@ export default function RoutinePage() {
           <FitDesk routine={data} seen={version} onStored={changed} />
         )}
       </Suspense>
+      <GuideBar routine={id} desk={at} />
     </>
   );
 }

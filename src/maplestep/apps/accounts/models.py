@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Any, ClassVar
+from typing import Any, ClassVar, Final
 
 from django.conf import settings
 from django.contrib.auth.models import AbstractUser, UserManager
@@ -10,6 +10,9 @@ from django.db import models
 
 from ...messages.language import LANGUAGES
 from .names import look_of
+
+GUIDE_OVER: Final = 5
+"""Behind the four desks that the guided first routine shows."""
 
 
 class Users(UserManager["User"]):
@@ -28,12 +31,15 @@ class User(AbstractUser):
     ``language`` is the one chosen for the product; "" follows the browser. ``look`` is what the
     name looks like: no two users have the same. ``leaves_at`` is when the account goes, with all
     that is in it; null while nobody has asked for that. ``quota_mb`` is how much sound they may
-    keep; null: as much as everybody.
+    keep; null: as much as everybody. ``guide`` is how far the guided first routine is, from 0
+    (offered) to ``GUIDE_OVER``; ``guide_routine`` its example.
     """
 
     language = models.CharField(max_length=8, blank=True, choices=tuple(LANGUAGES.items()))
     look = models.CharField(max_length=300, unique=True, null=True, editable=False)
     leaves_at = models.DateTimeField(null=True, blank=True)
+    guide = models.PositiveSmallIntegerField(default=0, db_default=GUIDE_OVER)
+    guide_routine = models.UUIDField(null=True, blank=True)
     quota_mb = models.PositiveIntegerField(null=True, blank=True)
 
     objects: ClassVar[Users] = Users()

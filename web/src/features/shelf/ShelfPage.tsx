@@ -7,6 +7,7 @@ import { useMemo, useState } from "react";
 import { useTranslation } from "react-i18next";
 import { Link } from "react-router";
 
+import { GuideOffer } from "../guide/GuideOffer";
 import styles from "./ShelfPage.module.css";
 import { api, ApiError, ask, type Schemas } from "../../shared/api/client";
 import { leaveAll } from "../../shared/offline/taken";
@@ -77,6 +78,7 @@ export default function ShelfPage({ name, leavesAt }: Props) {
         </div>
         {shelf.isError && <LoadingError error={shelf.error} again={shelf.refetch} />}
         {shelf.isPending && <Loading />}
+        <GuideOffer />
         {nothing && (
           <p className={clsx("soft", styles.empty)}>
             {query ? t("shelf.none", { query }) : t("shelf.empty")}

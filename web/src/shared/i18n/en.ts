@@ -67,6 +67,23 @@ export const en = {
     stay: "Keep the account",
     goesOnShelf: "This account will be deleted on {{day}}.",
   },
+  guide: {
+    title: "Your first routine",
+    offer:
+      "Two minutes with an example: a dance, a song it does not quite fit, and how it is made to.",
+    begin: "Show me",
+    skip: "Not now",
+    step: "{{step}} of 4",
+    next: "Next: {{desk}}",
+    back: "Back",
+    leave: "Leave the tour",
+    end: "Done",
+    steps:
+      "This is a step sheet as you would write it. Change a word, “touch” to “kick” say, and the dance beside it follows. What does not add up is named, with a repair where there is one.",
+    song: "The song has a tempo, a count 1 and phrases. Press play: the stand-in band counts along. Later, add your own recording, and beats and phrases are heard from it.",
+    fit: "Each row is a wall: where it faces, and how it lies on the phrases. This dance misses some of them. Click a wall to put a tag or restart in, or let plans be worked out and take one.",
+    run: "On the floor: press play. You are counted in, tags and restarts are announced before they come, and the wall you face stands large. That is all; the example stays on your shelf.",
+  },
   quiz: {
     title: "Quiz",
     number: "Question {{number}} of {{count}}",

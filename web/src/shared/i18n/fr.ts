@@ -78,6 +78,23 @@ export const fr: Words = {
     stay: "Garder le compte",
     goesOnShelf: "Ce compte sera supprimé le {{day}}.",
   },
+  guide: {
+    title: "Votre première chorégraphie",
+    offer:
+      "Deux minutes avec un exemple : une danse, une musique où elle ne tombe pas tout à fait juste, et comment l’y caler.",
+    begin: "Montrez-moi",
+    skip: "Plus tard",
+    step: "{{step}} sur 4",
+    next: "Suite : {{desk}}",
+    back: "Retour",
+    leave: "Quitter la visite",
+    end: "Terminé",
+    steps:
+      "Voici une feuille de pas comme vous l’écririez. Changez un mot, « touch » en « kick » par exemple, et la danse à côté suit. Ce qui ne va pas est nommé, avec une réparation quand il y en a une.",
+    song: "La musique a un tempo, un compte 1 et des phrases. Appuyez sur lecture : l’orchestre de remplacement compte avec vous. Plus tard, ajoutez votre enregistrement : temps et phrases y seront entendus.",
+    fit: "Chaque rangée est un mur : son orientation, et sa place sur les phrases. Cette danse en manque quelques-unes. Cliquez un mur pour y mettre un tag ou une reprise, ou faites calculer des plans et prenez-en un.",
+    run: "Sur la piste : appuyez sur lecture. On compte pour vous, tags et reprises sont annoncés avant d’arriver, et le mur que vous regardez est en grand. C’est tout ; l’exemple reste sur votre étagère.",
+  },
   quiz: {
     title: "Questions",
     number: "Question {{number}} sur {{count}}",

@@ -10,7 +10,7 @@ from django.db import transaction
 
 from .....formats.routine.routine_file import read_routine
 from .....formats.text import decode_text
-from ....accounts.models import User
+from ....accounts.models import GUIDE_OVER, User
 from ....dances.actions.create import create_dance
 from ....routines.actions.bring_in import store_routine
 from ....routines.queries import shelf_routines
@@ -30,7 +30,7 @@ class Command(BaseCommand):
     def handle(self, *args: Any, **options: Any) -> None:
         if User.objects.filter(username=NAME).exists():
             return
-        user = User.objects.create_user(NAME, password=PASSWORD)
+        user = User.objects.create_user(NAME, password=PASSWORD, guide=GUIDE_OVER)
         files = sorted(resources.files("maplestep.demo").iterdir(), key=lambda f: f.name)
         for file in files:
             if file.name.endswith(".json"):
