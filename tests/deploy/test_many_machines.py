@@ -147,7 +147,9 @@ def test_whoever_runs_it_sees_numbers_and_no_names(site: Site, ada: Visitor) -> 
     assert "ada" not in "".join(json.dumps(line) for line in told)
 
 
-def test_the_staff_come_in_with_a_second_factor_only(site: Site, ada: Visitor) -> None:
+def test_the_staff_come_in_with_a_second_factor_only(
+    site: Site, ada: Visitor, routine_file: bytes
+) -> None:
     assert ada.ask("GET", "/staff/")[2].get("X-Frame-Options") == "DENY"
     assert b"Staff" not in ada.ask("GET", "/staff/")[1]
     assert "second factor" in site.manage("staff", "ada")
@@ -159,7 +161,14 @@ def test_the_staff_come_in_with_a_second_factor_only(site: Site, ada: Visitor) -
     for page in ("", "accounts/user/", "songs/sound/", "procrastinate/procrastinatejob/"):
         status, said, _ = ada.ask("GET", f"/staff/{page}")
         assert (status, b"GB free" in said) == (200, True), page
-    assert b"ada" in ada.ask("GET", "/staff/accounts/user/")[1]
+    for _ in range(3):  # what one keeps does not grow with what one has made
+        ok(ada.send("/api/routines/file", routine_file, "r.json"))
+    song = ok(ada.send("/api/songs/recording", clicks(), "clicks.wav"))
+    page = ada.ask("GET", "/staff/accounts/user/")[1].decode()
+    row = re.search(r"<tr>(?:(?!</tr>).)*>ada<.*?</tr>", page, re.S)
+    assert row
+    assert re.search(r'field-megabytes">1<', row[0])  # 20 s of 16 bits at 22,050: .88 MB
+    ok(ada.call("DELETE", f"/api/songs/{song['id']}"))
     site.manage("staff", "ada", "--no")
     assert b"Staff" not in ada.ask("GET", "/staff/")[1]
     ok(ada.call("POST", "/api/account/factor/app/off", {"password": PASSWORD}))

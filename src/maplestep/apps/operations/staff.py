@@ -15,7 +15,8 @@ from typing import Any
 
 from django.conf import settings
 from django.contrib import admin
-from django.db.models import Count, QuerySet, Sum
+from django.db.models import Count, OuterRef, QuerySet, Subquery, Sum
+from django.db.models.functions import Coalesce
 from django.http import HttpRequest, HttpResponse, HttpResponseRedirect
 from django.utils import timezone
 from procrastinate.contrib.django import app
@@ -24,6 +25,7 @@ from procrastinate.contrib.django.models import ProcrastinateJob
 from ..accounts.address import address_of
 from ..accounts.models import User
 from ..accounts.second_factor import has_second_factor
+from ..routines.models import Routine
 from ..songs.models import Sound
 from .leaving import ask_to_leave, stay
 
@@ -48,6 +50,12 @@ class StaffSite(admin.AdminSite):
     def login(self, request: HttpRequest, extra_context: Any = None) -> HttpResponse:
         """Sign in where everybody does; nobody else learns that these pages exist."""
         return HttpResponseRedirect("/")
+
+    def password_change(  # type: ignore[override]  # Django's own is no page of ours
+        self, request: HttpRequest, extra_context: Any = None
+    ) -> HttpResponse:
+        """Where everybody changes theirs, which ends one's other sessions as well."""
+        return HttpResponseRedirect("/account")
 
     def each_context(self, request: HttpRequest) -> dict[str, Any]:
         """With how much room is left for sound."""
@@ -93,7 +101,14 @@ class UserAdmin(OnlyLooked):
 
     def get_queryset(self, request: HttpRequest) -> QuerySet[User]:
         """With what they keep."""
-        return User.objects.annotate(kept=Sum("sound__size"), made=Count("routine", distinct=True))
+        # Each counted by itself: joined, every sound would count once for each routine.
+        mine = {"owner": OuterRef("pk")}
+        kept = Sound.objects.filter(**mine).order_by().values("owner").annotate(n=Sum("size"))
+        made = Routine.objects.filter(**mine).order_by().values("owner").annotate(n=Count("pk"))
+        return User.objects.annotate(
+            kept=Coalesce(Subquery(kept.values("n")), 0),
+            made=Coalesce(Subquery(made.values("n")), 0),
+        )
 
     @admin.display(ordering="made")
     def routines(self, user: Any) -> int:
@@ -103,7 +118,7 @@ class UserAdmin(OnlyLooked):
     @admin.display(description="sound, MB", ordering="kept")
     def megabytes(self, user: Any) -> int:
         """How much sound they keep."""
-        return round((user.kept or 0) / 1e6)
+        return int(round(user.kept / 1e6))
 
     @admin.action(description="Delete the accounts in 14 days")
     def leave(self, request: HttpRequest, users: QuerySet[User]) -> None:
@@ -121,12 +136,17 @@ class UserAdmin(OnlyLooked):
 class SoundAdmin(OnlyLooked):
     """Sounds: whose, of what kind, how large, and why one failed."""
 
-    list_display = ("id", "owner", "kind", "state", "megabytes", "seconds", "created_at", "why")
+    list_display = ("id", "owner", "kind", "state", "megabytes", "length", "created_at", "why")
     list_filter = ("kind", "state")
     search_fields = ("owner__username",)
     list_select_related = ("owner",)
     ordering = ("-size",)
     fields = ("owner", "kind", "state", "step", "done", "size", "seconds", "why", "created_at")
+
+    @admin.display(description="length", ordering="seconds")
+    def length(self, sound: Any) -> str:
+        """How long it is, in minutes and seconds."""
+        return f"{sound.seconds // 60:.0f}:{sound.seconds % 60:02.0f}"
 
     @admin.display(description="why")
     def why(self, sound: Any) -> str:

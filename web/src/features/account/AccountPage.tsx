@@ -31,27 +31,33 @@ export default function AccountPage({ name }: { name: string }) {
         {account.isError && <LoadingError error={account.error} again={account.refetch} />}
         {account.data && (
           <div className={styles.columns}>
-            <Card title={t("account.name")}>
-              <Name name={name} />
-            </Card>
-            <Card title={t("account.password")}>
-              <Password />
-            </Card>
-            <Card title={t("account.address")}>
-              <Address />
-            </Card>
-            <Card title={t("account.factor")}>
-              <Factor />
-            </Card>
-            <Card title={t("account.devices")}>
-              <Devices />
-            </Card>
-            <Card title={t("account.archive")}>
-              <Archive account={account.data} />
-            </Card>
-            <Card title={t("account.leaving")}>
-              <Leaving account={account.data} />
-            </Card>
+            <div>
+              <Card title={t("account.name")}>
+                <Name name={name} />
+              </Card>
+              <Card title={t("account.password")}>
+                <Password />
+              </Card>
+            </div>
+            <div>
+              <Card title={t("account.address")}>
+                <Address />
+              </Card>
+              <Card title={t("account.factor")}>
+                <Factor />
+              </Card>
+            </div>
+            <div>
+              <Card title={t("account.devices")}>
+                <Devices />
+              </Card>
+              <Card title={t("account.archive")}>
+                <Archive account={account.data} />
+              </Card>
+              <Card title={t("account.leaving")}>
+                <Leaving account={account.data} />
+              </Card>
+            </div>
           </div>
         )}
       </main>

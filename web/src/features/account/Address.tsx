@@ -40,7 +40,9 @@ export function Address() {
           change.mutate();
         }}
       >
-        <label htmlFor="account-address">{t("account.addressNew")}</label>
+        <label htmlFor="account-address">
+          {t(address ? "account.addressOther" : "account.addressNew")}
+        </label>
         <Input
           id="account-address"
           type="email"

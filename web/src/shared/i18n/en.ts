@@ -15,11 +15,13 @@ export const en = {
     passwordGo: "Change the password",
     passwordDone: "The new password holds.",
     address: "Mail address",
-    addressLead: "For a new password when you no longer know yours. Nothing else is sent to it.",
+    addressLead:
+      "For a new password when you no longer know yours, and to tell you when how you sign in has changed.",
     addressNone: "This server sends no mail, so there is no new password by mail. Keep yours safe.",
     addressIs: "{{address}} is confirmed.",
     addressWaits: "A link went to {{address}}. Open it, and the address holds.",
     addressNew: "Your mail address",
+    addressOther: "Another mail address",
     addressGo: "Send a link to it",
     factor: "Second factor",
     factorLead:
@@ -49,7 +51,7 @@ export const en = {
     signOutThere: "Sign out there",
     archive: "Take everything with you",
     holds:
-      "Routines: {{routines}}. Dances: {{dances}}. Songs: {{songs}}. Classes: {{classes}}. Sound: {{megabytes}} MB.",
+      "Routines: {{routines}}. Dances: {{dances}}. Songs: {{songs}}. Classes: {{classes}}. Sound: {{megabytes}} MB.",
     archiveLead:
       "One ZIP file in open formats: routines, sheets, songs with their recordings, figures of your own, classes and logs. It can be brought in again here or on another server.",
     archiveGo: "Download everything",

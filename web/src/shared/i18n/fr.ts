@@ -25,12 +25,13 @@ export const fr: Words = {
     passwordDone: "Le nouveau mot de passe est valable.",
     address: "Adresse e-mail",
     addressLead:
-      "Pour un nouveau mot de passe si vous oubliez le vôtre. Rien d’autre n’y est envoyé.",
+      "Pour un nouveau mot de passe si vous oubliez le vôtre, et pour vous prévenir quand votre connexion a changé.",
     addressNone:
       "Ce serveur n’envoie pas d’e-mails : pas de nouveau mot de passe par e-mail. Gardez bien le vôtre.",
     addressIs: "{{address}} est confirmée.",
     addressWaits: "Un lien est parti à {{address}}. Ouvrez-le, et l’adresse sera valable.",
     addressNew: "Votre adresse e-mail",
+    addressOther: "Une autre adresse e-mail",
     addressGo: "Y envoyer un lien",
     factor: "Double authentification",
     factorLead:
@@ -60,7 +61,7 @@ export const fr: Words = {
     signOutThere: "Déconnecter",
     archive: "Tout emporter",
     holds:
-      "Routines : {{routines}}. Danses : {{dances}}. Musiques : {{songs}}. Cours : {{classes}}. Son : {{megabytes}} Mo.",
+      "Routines : {{routines}}. Danses : {{dances}}. Musiques : {{songs}}. Cours : {{classes}}. Son : {{megabytes}} Mo.",
     archiveLead:
       "Un fichier ZIP aux formats ouverts : routines, fiches, musiques avec leurs enregistrements, figures personnelles, cours et journaux. Il peut être repris ici ou sur un autre serveur.",
     archiveGo: "Tout télécharger",
