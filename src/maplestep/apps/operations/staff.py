@@ -118,7 +118,7 @@ class UserAdmin(OnlyLooked):
     @admin.display(description="sound, MB", ordering="kept")
     def megabytes(self, user: Any) -> int:
         """How much sound they keep."""
-        return int(round(user.kept / 1e6))
+        return round(float(user.kept) / 1e6)
 
     @admin.action(description="Delete the accounts in 14 days")
     def leave(self, request: HttpRequest, users: QuerySet[User]) -> None:
