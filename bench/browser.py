@@ -28,7 +28,7 @@ UNTIL_CHANGED = """([selector, key]) => new Promise(done => {
   // A key that changes nothing (a space, say) is no drawing to wait for.
   setTimeout(() => { watch.disconnect(); done(null); }, 800);
   watch.observe(host, {childList: true, subtree: true, attributes: true, characterData: true});
-  if (key.length === 1 && host.matches('.danced')) document.execCommand('insertText', false, key);
+  if (key.length === 1 && host.matches('[data-read]')) document.execCommand('insertText', false, key);
   else window.dispatchEvent(new KeyboardEvent('keydown', {key, bubbles: true}));
 })"""
 
@@ -70,11 +70,11 @@ def waits(browser: Browser, base: str) -> None:
     page.locator("#row-3").click(position={"x": 400, "y": 20})
     drawn = []
     for key in ["g", "Delete"] * 10:
-        drawn.append(page.evaluate(UNTIL_CHANGED, [".stack", key]))
+        drawn.append(page.evaluate(UNTIL_CHANGED, ["[class*=stack]", key]))
         page.get_by_test_id("saved").get_by_text("saved ").wait_for()
     print(f"event to redrawn stack       median {statistics.median(drawn):6.0f} ms   n=20")
     page.keyboard.press("2")
-    page.locator(".prints").first.wait_for()
+    page.locator("[class*=prints]").first.wait_for()
     page.get_by_role("textbox", name="Step sheet").click()
     page.keyboard.press("Control+End")
     typed: list[float] = []
@@ -82,7 +82,7 @@ def waits(browser: Browser, base: str) -> None:
         page.keyboard.press("Enter")
         page.wait_for_timeout(400)
         for letter in line:
-            drawn_after = page.evaluate(UNTIL_CHANGED, [".danced", letter])
+            drawn_after = page.evaluate(UNTIL_CHANGED, ["[data-read]", letter])
             typed += [] if drawn_after is None else [drawn_after]
             page.wait_for_timeout(150)
     typed.sort()

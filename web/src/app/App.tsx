@@ -5,6 +5,7 @@ import { useTranslation } from "react-i18next";
 import { BrowserRouter, Navigate, Route, Routes, useLocation } from "react-router";
 
 import { api, ApiError, ask, whenSignedOut, type Schemas } from "../shared/api/client";
+import { enteredBefore } from "../shared/ui/session";
 import { Loading, LoadingError } from "../shared/ui/States";
 import { desk } from "../shared/ui/lazy";
 import { antdWords, speak } from "../shared/i18n";
@@ -37,6 +38,15 @@ const client = new QueryClient({
     },
   },
 });
+
+const SESSION = {
+  queryKey: ["session"],
+  queryFn: () => ask(api.GET("/api/session")),
+  staleTime: Infinity,
+};
+// Who is there, and what they see first, are fetched while the rest of this is read.
+void client.prefetchQuery(SESSION);
+if (!enteredBefore()) void import("../features/signin/SignIn");
 
 const nonce =
   document.querySelector<HTMLMetaElement>("meta[property=csp-nonce]")?.nonce ?? undefined;
@@ -85,11 +95,7 @@ function Gate() {
       }),
     [],
   );
-  const session = useQuery({
-    queryKey: ["session"],
-    queryFn: () => ask(api.GET("/api/session")),
-    staleTime: Infinity,
-  });
+  const session = useQuery(SESSION);
   const language = session.data?.language;
   useEffect(() => {
     if (language) void speak(language);
