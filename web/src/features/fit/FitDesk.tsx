@@ -120,7 +120,7 @@ export default function FitDesk({ routine, seen, onStored }: Props) {
       return true;
     }
     // While a plan is looked at Enter takes it, wherever the focus was left.
-    if (preview && event.key === "Enter" && !onButton(event, ".plans")) {
+    if (preview && event.key === "Enter" && !onButton(event, "[data-plans]")) {
       commands.take(shown);
       return true;
     }

@@ -27,7 +27,12 @@ export function Plans(props: Props) {
   const best = plans?.plans[0]?.cost ?? 0;
   const more = plans ? plans.own.cost - best : 0;
   return (
-    <section className={clsx("card", styles.plans)} aria-label={t("plans.title")} aria-busy={old}>
+    <section
+      className={clsx("card", styles.plans)}
+      aria-label={t("plans.title")}
+      aria-busy={old}
+      data-plans
+    >
       <header>
         <h2>{t("plans.title")}</h2>
         <Button size="small" type="text" onClick={onLimits}>
