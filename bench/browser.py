@@ -28,7 +28,8 @@ UNTIL_CHANGED = """([selector, key]) => new Promise(done => {
   // A key that changes nothing (a space, say) is no drawing to wait for.
   setTimeout(() => { watch.disconnect(); done(null); }, 800);
   watch.observe(host, {childList: true, subtree: true, attributes: true, characterData: true});
-  if (key.length === 1 && host.matches('[data-read]')) document.execCommand('insertText', false, key);
+  const typed = key.length === 1 && host.matches('[data-read]');
+  if (typed) document.execCommand('insertText', false, key);
   else window.dispatchEvent(new KeyboardEvent('keydown', {key, bubbles: true}));
 })"""
 
