@@ -291,7 +291,9 @@ def speed(text: str) -> None:
         read_sheet(fresh)
         colds.append(time.perf_counter() - start)
         start = time.perf_counter()
-        read_sheet(fresh.replace("heel", "heel" + " " * (turn + 1), 1))
+        # Readings are kept: a text that was read before would cost nothing.
+        typed = fresh.replace("touch", "touch ", 1)
+        read_sheet(typed if typed != fresh else f"{fresh} ")
         keys.append(time.perf_counter() - start)
     print(f"cold {sorted(colds)[3] * 1000:.1f} ms, a key {sorted(keys)[3] * 1000:.1f} ms")
 

@@ -355,7 +355,7 @@ class PartBuilder:
             return
         start, end = source
         if room and asked.all_so_far and room < end - start:
-            start = end - room  # "same again" on four counts: the last four
+            start, end = self._just_before(target, room)
         pool, given = self._pool(asked)
         begins, ends = _with_lead_in(pool, start), _with_lead_in(pool, end)
         moves = [move for move in pool if begins <= move.at < ends]
@@ -371,6 +371,14 @@ class PartBuilder:
             moves, (begins, ends), target - start,
             mirrored=mirrored, span=line.span, landings=given,
         )  # fmt: skip
+
+    def _just_before(self, target: Fraction, room: int) -> tuple[Fraction, Fraction]:
+        """ "Same again" on four counts: the last four; "as above" on the first of a section: those
+        of the section above."""
+        above = next((s for s in reversed(self._sections) if s.end <= target), None)
+        if above is not None and above.end == target and above.end - above.start > room:
+            return above.start, above.start + room
+        return target - room, target
 
     def _pool(self, asked: Repetition) -> tuple[Sequence[Move], Sequence[Fraction] | None]:
         """The moves and landings a repetition takes from: this part's, or another's."""

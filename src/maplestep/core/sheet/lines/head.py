@@ -38,7 +38,10 @@ _PIECES: Final = (
     ),
     ("bpm", re.compile(r"(?<!\w)(\d{2,3}(?:[.,]\d)?)\s*bpm\b|\bbpm\s*[:=]?\s*(\d{2,3})\b")),
 )  # fmt: skip
-_BARE: Final = re.compile(r"^[\s*_#>]*(\d{2,3})\s*[/|-]\s*([1248])(?:\s*walls?)?[\s*_]*$")
+_BARE: Final = re.compile(
+    r"^[\s*_#>]*(?:(?:counts?|cts?|temps|comptes?)\s*[/&|]\s*(?:walls?|murs?)\s*[:=–-]?\s*)?"
+    r"(\d{2,3})\s*[/|-]\s*([1248])(?:\s*walls?)?[\s*_]*$"
+)
 _SLASHED: Final = re.compile(
     r"[(\[](?:[^()\[\]]*[\s,/])?(\d{2,3})\s*/\s*([1248])(?!\d)[^()\[\]]*[)\]]\s*$"
     r"|(?<=[a-z!?])\s+[-–—/|]\s+(\d{2,3})\s*[-–—/|]\s*([1248])\s*[-–—/|]\s*[a-z][a-z +/-]*$"

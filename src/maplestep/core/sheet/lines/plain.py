@@ -21,13 +21,24 @@ _FILLING: Final = re.compile(
 )
 
 
+# "vine R w/ 1/4", "PD diag. avant", "1.) WALKS": signs of writing, none of them steps or turns.
+_WRITTEN: Final = re.compile(
+    r"(?<![\w/])(?<!\d )w/(?=\s|[\d¼½¾⅛⅜⅝⅞])|(?<=\bdiag)\.(?=\s)|(?:(?<=^\d)|(?<=^\d\d))\.\)(?=\s)",
+    re.IGNORECASE | re.MULTILINE,
+)
+_PLAIN: Final = {"w/": "w ", "W/": "w ", ".": " ", ".)": ") "}
+
+
 def made_plain(text: str) -> str:
     """Odd spaces, full-width signs, dot leaders and places named with two words made ordinary,
     every offset kept.
 
     >>> made_plain("Title...: Rain")
     'Title   : Rain'
+    >>> made_plain("vine R w/ 1/4")
+    'vine R w  1/4'
     """
     if _ODD.search(text):
         text = text.translate(_SAME_LENGTH)
+    text = _WRITTEN.sub(lambda found: _PLAIN[found[0]], text)
     return _FILLING.sub(lambda found: " " * len(found[0]), text)

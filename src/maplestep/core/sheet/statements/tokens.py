@@ -24,8 +24,10 @@ _ORDS: Final = (
     rf"{ORDINAL}(?:{_JOIN}(?:(?:after|at (?:the )?end of|apres)\s+)?"
     rf"(?:(?:the|le|la|du|au|de la)\s+)?{ORDINAL})*"
 )
+_ALL_THERE_IS: Final = r"(?:\s*(?:only|seulement)(?=\s*(?:$|[,;.)\]]|(?:and|then|et|puis|&)\b))|\s*,?\s*(?:and|then|et|puis|&)\s+(?:re-?start|start|recommence|reprend))"
+"""Behind a range of counts: they are all that is danced."""
 _BEGINNING: Final = r"(?:the\s+)?(?:top|beginning|start|(?:count\s+)?1|(?:count\s+)?one)\b(?!\s*[-–&:.]\s*\d)|au\s+(?:debut|compte\s+1)\b"
-_COUNT: Final = rf"(?P<%s>(?:{_C}))\s?(?P<%s_and>&(?!\s*\d)|½|\.5(?!\d))?(?!\d|:\d)"
+_COUNT: Final = rf"(?P<%s>(?:{_C}))\s?(?P<%s_and>(?<!\s)&(?!\s*\d)|(?<=\s)&(?!\s*\d|\s+(?:re-?start|start|tag|then|puis|recommence|reprend)\b)|½|\.5(?!\d))?(?!\d|:\d)"
 _NEAR_A_WALL: Final = (
     rf"\s*(?:(?!restart|tag)[a-z]+\s+){{0,4}}(?:{_WALLS}|w\s?\d|{_ORDS}\s+{_WALLS})"
 )
@@ -49,20 +51,20 @@ _PATTERNS: Final = (
     ("continue", rf"\b(?:then\s+)?(?:continue|carry on|go on|resume|keep going|continuer)\s+(?:with|from|at|avec|on)?\s*(?:count|compte)?\s*{_C}\b|\b(?:and|then) (?:continue|carry on|go on)\b|\bcarry on as normal\b"),
     ("replace", r"\b(?:replac(?:e|es|ing)|chang(?:e|es|ing)|remplacer?|changer?)\s+(?:the\s+|les\s+|le\s+)?(?:steps?\s+(?:on|of)\s+)?(?:last\s+)?(?:(?:counts?|cts?|steps?|comptes?|temps)\s*|(?=\d{1,3}\s*[-–]\s*\d|\d{1,3}\s+(?:to|for|into|with|by)\b))(?P<rep_a>\d{1,3})(?:\s*[-–&a]\s*(?P<rep_b>\d{1,3}))?"),
     ("change_last", r"\b(?:chang(?:e|es|ing)|replac(?:e|es|ing)|remplacer?|changer?)\s+(?:the\s+|le\s+|la\s+)?(?:last\s+)?(?:touch|scuff|brush|kick|point|flick|hook|hitch|clap|hold|stomp|touche|pointe|(?<=last )(?:step|count)|dernier (?:pas|compte))\b[^.;:()]{0,20}?\s+(?=(?:to|for|into|with|by|par|en)\b)"),
-    ("repeat", rf"\b(?:repeat|repeter|do|dance|danser)\s+(?:the\s+)?(?:last\s+(?P<rl>{_C})\s+{_COUNTS}(?:\s+(?:again|twice|once more))?|(?:counts?\s+|comptes?\s+)?(?P<ra>\d{{1,3}})\s*[-–]\s*(?P<rb>\d{{1,3}})\s+again|counts?\s+(?P<rc>\d{{1,3}})\s*[-–]\s*(?P<rd>\d{{1,3}})(?=.*\bend\b))"),
-    ("range", rf"\b(?:dance|danser|only|do)\s+(?:only\s+)?(?:counts?\s+|comptes?\s+|steps?\s+)?1\s*(?:[-–]|to|a)\s*{_COUNT % ('upto', 'upto')}"),
+    ("repeat", rf"\b(?:repeat|repeter|do|dance|danser)\s+(?:the\s+)?(?:last\s+(?P<rl>{_C})\s+{_COUNTS}(?:\s+(?:again|twice|once more))?|(?:counts?\s+|cts?\.?\s+|comptes?\s+)?(?P<ra>\d{{1,3}})\s*[-–]\s*(?P<rb>\d{{1,3}})\s+again|counts?\s+(?P<rc>\d{{1,3}})\s*[-–]\s*(?P<rd>\d{{1,3}})(?=.*\bend\b))"),
+    ("range", rf"(?:\b(?:dance|danser|only|do)\s+(?:only\s+)?(?:counts?\s+|cts?\.?\s+|comptes?\s+|steps?\s+)?|\b(?:counts?|cts?\.?|comptes?|temps)\s+(?=1\s*[-–]\s*\d{{1,3}}{_ALL_THERE_IS}))1\s*(?:[-–]|to|a)\s*{_COUNT % ('upto', 'upto')}"),
     ("section", rf"\b(?:after|following|apres|at the end of|at|to the end of|until the end of|up to(?: the end of)?|upto)\s+(?:la\s+|the\s+)?(?:section|sec\.?|s|set|part(?:ie)?)\s?(?P<sec>{_C})\b|\b(?:first|after|apres)\s+(?P<secs>{_C})\s+sections?\b|\b(?:do|dance|danser|faire)\s+(?:only\s+)?sections?\s+1\s*(?:[-–&]|and|to|et|a)\s*(?P<sect>{_C})\b|\bafter\s+(?:the\s+)?(?P<seco>{ORDINAL})\s+(?:section|set|eight|part(?:ie)?)\b|\b(?:after|following|apres|at the end of|up to)\s+(?P<secn>(?:section|sec\.?|set)\s+)?(?P<secl>[a-h])(?=\s*(?:$|[,;.:()]|on\b|of\b|in\b|facing\b|during\b|face\b|du\b|au\b|sur\b))"),
     ("part", r"\b(?:after|following|apres|at the end of|to the end of)\s+(?:la\s+|the\s+)?part(?:ie)?\s?(?P<part>\d{1,2})\b"),
     # "32c, 4w, easy": what the dance is, and no place in a wall.
     ("head", r"\b\d{1,3}\s?(?:counts?|cts?|c|comptes?|temps)\W{1,4}\d\s?(?:walls?|w|murs?)\b(?!\s*\d)"),
     ("of_section", rf"\b(?:of|de)\s+(?:the\s+|la\s+)?(?:section|sec\.?|part(?:ie)?|set|s)\s?(?P<of_sec>{_C})\b"),
-    ("on_count", r"\b(?:on|sur|from)\s+(?:count|compte|le compte)\s+(?P<on>\d{1,3})\b"),
-    ("at_count", r"(?:\b(?:at|au)\s+(?:the\s+)?)?\b(?:count|compte|temps|beat)\s+(?P<at>\d{1,3})\b"),
-    ("in_brackets", rf"\(\s*(?:on|at|after|that is|i\.e\.)?\s*(?:count|compte|temps)\s+{_COUNT % ('braced', 'braced')}\s*\)"),
-    ("from_one", r"\b(?:from|with|at|au|du)\s+(?:the\s+)?(?:count|compte|temps)\s+(?:1|one)\b(?!\s*[-–&]?\s*\d)"),
+    ("on_count", r"\b(?:on|sur|from)\s+(?:count|ct\.?|compte|le compte)\s+(?P<on>\d{1,3})\b"),
+    ("at_count", r"(?:\b(?:at|au)\s+(?:the\s+)?)?\b(?:count|cts?\.?|compte|temps|beat)\s+(?P<at>\d{1,3})\b"),
+    ("in_brackets", rf"\(\s*(?:on|at|after|that is|i\.e\.)?\s*(?:count|ct\.?|compte|temps)\s+{_COUNT % ('braced', 'braced')}\s*\)"),
+    ("from_one", r"\b(?:from|with|at|au|du)\s+(?:the\s+)?(?:count|ct\.?|compte|temps)\s+(?:1|one)\b(?!\s*[-–&]?\s*\d)"),
     ("after_wall", rf"\b(?:after|apres|following)\s+(?:you(?:['’]ve|\s+have)?\s+(?:done|danced|finished|completed)\s+)?(?:the\s+|le\s+|les\s+|each\s+)?(?={_WALLS}\b|{_ORDS}\s+{_WALLS})"),
     ("end_of", r"\b(?:at\s+)?(?:the\s+)?end\s+of\b|\ba?\s*la fin (?:du|des|de)\b|\bfin (?:du|des)\b|\bat the end\b"),
-    ("after", rf"(?:@|\b(?:after|(?<!the )following|apres|(?:up\s*to|upto|until|through|to)(?:\s+and\s+including)?|jusqu'?\s?(?:au|a)|once you'?ve (?:done|danced)|done|danced|dance to|(?:cut|stopped)(?: short)? (?:at|after))(?<=\w)\s)\s*(?:the\s+(?:first\s+)?|les\s+|le\s+(?=\d)|dancing\s+|only\s+)?(?:counts?\s+|comptes?\s+|temps\s+|beats?\s+|le compte\s+|le temps\s+)?{_COUNT % ('cut', 'cut')}(?:\s*{_COUNTS}|(?=\s|$|[,;.:()]))(?!\s*(?:tag|bridge|sections?))"),
+    ("after", rf"(?:@|\b(?:after|(?<!the )following|apres|(?:up\s*to|upto|until|through|to)(?:\s+and\s+including)?|jusqu'?\s?(?:au|a)|once you'?ve (?:done|danced)|done|danced|dance to|(?:cut|stopped)(?: short)? (?:at|after))(?<=\w)\s)\s*(?:the\s+(?:first\s+)?|les\s+|le\s+(?=\d)|dancing\s+|only\s+)?(?:counts?\s+|cts?\.?\s+|comptes?\s+|temps\s+|beats?\s+|le compte\s+|le temps\s+)?{_COUNT % ('cut', 'cut')}(?:\s*{_COUNTS}|(?=\s|$|[,;.:()]))(?!\s*(?:tag|bridge|sections?))"),
     ("after_nth", rf"\b(?:after|apres|(?:up\s*to|until|through|to)(?:\s+and\s+including)?|jusqu'?\s?(?:au|a))\s+(?:the\s+|le\s+)?(?P<nth_cut>{ORDINAL})\s+(?:count|beat|compte|temps)\b"),
     ("dance", rf"\b(?:dance|danser?|dansez|do|only|just|juste|seulement|(?:ne )?faire(?: que)?|(?:on )?ne danse(?:r|z)? que|only have|has only|have only|stop (?:at|after))\s+(?:only\s+|just\s+)?(?:the\s+first\s+|first\s+|les\s+)?(?:premiers?\s+)?{_COUNT % ('danced', 'danced')}(?:\s+premiers?)?(?:\s*{_COUNTS}|(?=\s+(?:and|then|et|puis)\b|\s+(?:of|on|in|de|du)\s+(?:the\s+|le\s+)?(?:{_WALLS}|{ORDINAL})))(?!\s*(?:tag|bridge))"),
     ("long", rf"(?P<long>{_C})[\s-]*(?:{_COUNTS})?[\s-]*(?=(?:tags?|bridges?|ponts?)\b)"),
@@ -73,7 +75,7 @@ _PATTERNS: Final = (
     ("cut_off", r"\b(?:leave (?:out|off)|omit|skip|miss(?: out)?|drop|cut)\s+(?:counts?|cts|comptes?|temps)?\s*(?P<off>\d{1,3})\s*(?:[-–]|to|a)\s*(?P<off_to>\d{1,3})"),
     ("of_all", r"\(\s*(?:out\s+)?of\s+(?:the\s+)?\d{2,3}(?:\s*counts?)?\s*\)"),
     ("counts", rf"(?:(?<=hold )|(?<=hold for )|(?<=tenir ))(?P<held>{_C})(?=[\s*_]*(?:$|[.;,)]))|(?P<counts>{_C})[\s-]*(?P<more>(?:extra|additional|more)\s+)?{_COUNTS}"),
-    ("wall_after", rf"(?P<wa>{_C})\s*[(\[]?\s*(?=(?:after|apres)\s+(?:count\s+)?\d)"),
+    ("wall_after", rf"(?P<wa>{_C})\s*[(\[]?\s*(?=(?:after|apres)\s+(?:c(?:oun)?t\.?\s+)?\d)"),
     ("restart", rf"\br\s?\d?\s?:(?={_NEAR_A_WALL})|"
                 r"\bre-?start(?:s|ed)?\b|\brestarting\b|\bredemarr\w+|\breprises?\b|\b(?:re)?start\s+(?:the\s+dance\s+)?(?:again|over|from the (?:top|beginning|start))\b|\bbegin\s+(?:the\s+dance\s+)?(?:again|over)\b|\brepren(?:dre|ds?|ez)\b(?!\s+(?:appui|le poids))|\brecommence[rz]?\b"
                 rf"|\b(?:(?:go|goes|going|get|jump)\s+)?(?:straight\s+)?back\s+to\s+{_BEGINNING}|\b(?:retour(?:ner|nez)?|reven(?:ir|ez))\s+{_BEGINNING}"),
@@ -100,7 +102,7 @@ _PATTERNS: Final = (
     ("or", r"\b(?:or|ou)\b"),
     ("facing_hour", r"\b(?:facing|face(?: a)?|ends? at|finish(?:es)? at|or|ou)\s+(?P<hour>12|3|6|9)\b(?!\s*(?:counts?|cts?)|[:.h]|\s*o.?clock)"),
     ("sentence", r"[.;\n](?=\s|$)"),
-    ("own_steps", r"(?<=:)\s*(?:counts?\s+)?1\s*[-–]\s*(?P<own>\d{1,2})\s*[:,]?(?=\s+\w)"),
+    ("own_steps", rf"(?<=:)\s*(?:counts?\s+)?1\s*[-–]\s*(?P<own>\d{{1,2}})(?!{_ALL_THERE_IS})\s*[:,]?(?=\s+\w)"),
     ("intro", rf"\bintro(?:duction)?\b\s*(?:of|is|de|:)?\s*{_C}\s*{_COUNTS}|{_C}[\s-]*{_COUNTS}\s+intro\b"),
     # "Tags: 1 (after wall 2)", "the tag happens three times": how many there are.
     ("many", rf"\b(?:happens?|comes?|occurs?|is (?:danced|done|added)|se danse|revient)\s+(?:{_C})\s+(?:times|fois)\b|(?:(?<=tag:)|(?<=tags:)|(?<=restart:)|(?<=restarts:)|(?<=bridges:)|(?<=bridge:))\s*[1-9](?=\s*\()"),

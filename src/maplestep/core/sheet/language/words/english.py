@@ -457,5 +457,6 @@ FIGURES: Final[dict[str, tuple[str, ...]]] = {
     "recover": ("recov", "rcvr", "weight back on", "weight back onto"),
     "kick ball change": ("kbc", "kick ball chg", "kick ball ch"),
     "ball change": ("ball chg", "ball ch"),
+    "rock": ("rk",),
     "rocking chair": ("rock chair", "rocking horse"),
 }

@@ -101,6 +101,7 @@ PHRASES: Final[dict[Kind, dict[Any, tuple[str, ...]]]] = {
         None: (
             "diagonale",
             "en diagonale",
+            "diag",
         ),
     },
     Kind.AMOUNT: {
