@@ -105,6 +105,41 @@ def test_what_the_file_says_of_its_song_fills_the_form(
     assert (mapped["title"], mapped["performer"]) == ("Tin Kettle", "The Stand-ins")
 
 
+def test_what_one_made_of_a_recording_before_is_proposed_the_next_time(
+    ada: Api, ben: Api, recording: bytes
+) -> None:
+    first = ada.send("/api/songs/recording", recording, "a.flac")[1]
+    work()
+    mapped = ada.call("GET", f"/api/songs/{first['id']}")[1]
+    assert float(mapped["song"]["bpm"]) == pytest.approx(124, abs=0.1)
+    half = ada.call(
+        "POST", "/api/songs/edit", {"song": mapped["song"], "edit": {"op": "level", "ratio": "1/2"}}
+    )
+    assert half[0] == 200, half
+    body = {"version": mapped["version"], "song": half[1]["song"]}
+    assert ada.call("PUT", f"/api/songs/{first['id']}", body)[0] == 200
+    bpm = {}
+    for api in (ada, ben):  # the same bytes in another song; what others make of them says nothing
+        again = api.send("/api/songs/recording", recording, "b.flac")[1]
+        work()
+        bpm[api] = float(api.call("GET", f"/api/songs/{again['id']}")[1]["song"]["bpm"])
+    assert (bpm[ada], bpm[ben]) == (pytest.approx(62, abs=0.1), pytest.approx(124, abs=0.1))
+
+
+def test_a_message_is_in_the_language_of_whoever_looks(ada: Api, recording: bytes) -> None:
+    cut = recording[: int(len(recording) * 0.7)]
+    song = ada.send("/api/songs/recording", cut, "cut.flac")[1]
+    work()
+    english = sounds_of(ada, song)[0]["message"]
+    assert english.startswith("This recording is damaged or breaks off")
+    assert ada.call("PUT", "/api/session/language", {"language": "fr"})[0] == 200
+    french = sounds_of(ada, song)[0]["message"]
+    assert french.startswith("Cet enregistrement est")
+    assert [part for part in english.split() if ":" in part][:1] == [
+        part for part in french.split() if part[0].isdigit() and ":" in part
+    ][:1]
+
+
 def test_what_is_left_of_a_broken_file_is_mapped_and_its_owner_told(
     ada: Api, recording: bytes
 ) -> None:

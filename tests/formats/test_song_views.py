@@ -5,6 +5,7 @@ from fractions import Fraction as F
 import pytest
 from core.dancing import song
 
+from maplestep.core.song.corrections import Correction, in_light_of
 from maplestep.core.song.listening import (
     Cue,
     HeardPhrase,
@@ -133,6 +134,31 @@ def test_what_is_heard_where_a_phrase_begins_becomes_its_cue() -> None:
     assert [(p.kind.value, p.name, p.cue) for p in made.phrases] == [
         ("intro", "", ""), ("section", "A", "drums stop"),
     ]  # fmt: skip
+
+
+# Ears: 170 with .6, 85 with .3 (of 1 in all, four songs' worth). After n songs that were halved, 85
+# has (n + 4 * .3) / (n + 4) against 170's 4 * .6 / (n + 4): it leads once n + 1.2 > 2.4, from 2 on.
+@pytest.mark.parametrize(("halved", "leads"), [(0, 170), (1, 170), (2, 85), (5, 85)])
+def test_what_one_made_of_songs_alike_speaks_for_the_next(halved: int, leads: int) -> None:
+    from dataclasses import replace
+
+    def at(bpm: float, chance: float) -> Reading:
+        beats = tuple(n * 60 / bpm for n in range(40))
+        return replace(reading(beats), confidence=chance)
+
+    listening = replace(
+        heard(at(170, 0.6)), readings=(at(170, 0.6), at(85, 0.3), at(170.5, 0.06), at(113, 0.04))
+    )
+    earlier = [Correction(heard=176, kept=88)] * halved
+    found = in_light_of(listening, earlier)
+    assert round(found.best.bpm) == leads
+    assert sum(r.confidence for r in found.readings) == pytest.approx(1.0)
+    # Songs of another tempo, and levels that are not offered, say nothing.
+    assert in_light_of(listening, [Correction(heard=120, kept=60)] * 9) is listening
+    assert in_light_of(listening, [Correction(heard=170, kept=40)] * 9) is listening
+    # Who keeps what is heard makes it surer: (9 + 4 * .6) / 13.
+    kept = in_light_of(listening, [Correction(heard=170, kept=170)] * 9)
+    assert kept.best.confidence == pytest.approx((9 + 4 * 0.6) / 13, abs=0.005)
 
 
 def test_a_stated_tempo_weighs_and_rules_nothing_out() -> None:

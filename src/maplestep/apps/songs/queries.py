@@ -3,7 +3,11 @@
 from __future__ import annotations
 
 import uuid
+from typing import Final
 
+from django.db.models import F
+
+from ...core.song.corrections import Correction
 from ...core.song.listening import Listening
 from ...core.song.model import Groove, PhraseKind
 from ...formats.routine.routine_file import CuePointForm, PhraseForm, SongForm
@@ -51,3 +55,32 @@ def listening_of(sound: Sound) -> Listening | None:
     heard = AnalysisCache.objects.filter(digest=sound.digest, listening__isnull=False)
     newest = heard.order_by("-version").first()
     return load_listening(newest.listening) if newest else None
+
+
+_LOOKED_BACK: Final = 30
+
+
+def corrections_of(sound: Sound) -> tuple[list[Correction], float | None]:
+    """What its owner made of earlier proposals, and the tempo they gave these very bytes before.
+
+    Of songs that somebody has worked on since they were proposed; the newest thirty.
+    """
+    recordings = (
+        Sound.objects.filter(
+            owner=sound.owner_id, kind=Sound.Kind.RECORDING, state=Sound.State.READY
+        )
+        .exclude(song=sound.song_id)
+        .exclude(song__version=F("song__proposed_at"))
+        .exclude(song__proposed_at=0)
+        .select_related("song")
+        .defer("peaks", "cover")
+        .order_by("-created_at")[:_LOOKED_BACK]
+    )
+    found, same = [], None
+    for each in recordings:
+        heard, kept = listening_of(each), float(each.song.bpm)
+        if heard is not None:
+            found.append(Correction(heard=heard.best.bpm, kept=kept))
+        if each.digest == sound.digest:
+            same = same or kept
+    return found, same

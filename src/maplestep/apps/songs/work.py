@@ -21,6 +21,7 @@ from ...audio.intake import peaks_of, take_in
 from ...audio.mix import render_mix
 from ...core.errors import MapleStepError, RecordingError
 from ...core.rehearsal.practice import Mark, MixPlan
+from ...core.song.corrections import in_light_of
 from ...core.song.listening import song_from, weighed
 from ...core.song.model import PhraseKind
 from ...formats.routine.routine_file import SongForm, song_form, song_of
@@ -32,7 +33,7 @@ from .. import media
 from .actions.sounds import STAND_IN_BPM, said_when_full
 from .actions.write import write
 from .models import AnalysisCache, Song, Sound
-from .queries import listening_of, stored_song_form
+from .queries import corrections_of, listening_of, stored_song_form
 
 log = logging.getLogger(__name__)
 # Which part of the whole each step is, as measured on a song of three minutes.
@@ -159,7 +160,9 @@ def _propose(sound: Sound, song: Song) -> None:
     if song.proposed_at != song.version and not _is_blank(form):
         return
     told = float(form.bpm) if _is_blank(form) and form.bpm != STAND_IN_BPM else None
-    best = weighed(listening, told).readings[0]
+    earlier, same = corrections_of(sound)
+    listening = in_light_of(listening, earlier)
+    best = weighed(listening, told or same).readings[0]
     song.version += 1
     song.proposed_at = song.version
     with speaking(song.owner.language):

@@ -235,6 +235,8 @@ class _Reader:
         self._clause.weight = Weight.NONE
 
     def _times(self, _: int, lexeme: Lexeme) -> None:
+        if lexeme.word == "again" and self._clause.figure is STEP and self._clause.feet:
+            return  # "step left again": as before, not twice
         self._clause.times = min(max(lexeme.value, 1), _MOST_TIMES)
 
     def _foot(self, index: int, lexeme: Lexeme) -> None:

@@ -53,7 +53,7 @@ _MARK: Final = re.compile(
     re.IGNORECASE,
 )
 _INLINE: Final = re.compile(
-    r"(?:(?:[,;.|]|(?<!\d)/)\s*(?:counts?\s+|temps\s+)?((?:&\s?)?\d{1,3}(?:\s*[-–—&]\s*\d{0,3})*)|\s((?:&\s?)?\d{1,3}(?:[-–—&]\d{1,3})+&?)"
+    r"(?:(?:[,;.|]|(?<!\d)/)\s*(?:counts?\s+|temps\s+)?((?:&\s?)?\d{1,3}(?:\s*(?:[-–—&]|n(?=\d))\s*\d{0,3})*)|\s((?:&\s?)?\d{1,3}(?:[-–—&n]\d{1,3})+&?)"
     r"|\s{2,}((?:&\s?)?\d{1,2}))"
     r"\s*[:.)]?\s+(?=[^\W\d_]|[1357]/[248]\b|[½¼¾⅛⅜⅝⅞])"
 )
@@ -231,7 +231,10 @@ def counted_in_text(text: str, span: Span) -> Cut:
         text = _HALVES.sub(lambda half: " " * (len(half[0]) - 1) + ",", text)
         pieces = _with_halves(pieces, halves)
     said = [numbers(clean(text[p.counts[0] : p.counts[1]]))[0] for p in pieces]
-    if len(pieces) < 2 or said != sorted(set(said)) or said[0] > 100:
+    # "On counts 5 and 6 you shuffle back": one is enough where the sentence begins with it.
+    led = _MARK.match(text, start)
+    fewest = 1 if led is not None and led[2] else 2
+    if len(pieces) < fewest or said != sorted(set(said)) or said[0] > 100:
         return ()
     return tuple(_with_feet_alone([step_line(text, span, piece) for piece in pieces]))
 

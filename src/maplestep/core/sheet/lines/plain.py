@@ -23,7 +23,8 @@ _FILLING: Final = re.compile(
 
 # "vine R w/ 1/4", "PD diag. avant", "1.) WALKS": signs of writing, none of them steps or turns.
 _WRITTEN: Final = re.compile(
-    r"(?<![\w/])(?<!\d )w/(?=\s|[\d¼½¾⅛⅜⅝⅞])|(?<=\bdiag)\.(?=\s)|(?:(?<=^\d)|(?<=^\d\d))\.\)(?=\s)",
+    r"(?<![\w/])(?<!\d )w/(?=\s|[\d¼½¾⅛⅜⅝⅞])|(?<=\bdiag)\.(?=\s)"
+    r"|(?:(?<=^\d)|(?<=^\d\d))\.\)(?=\s)",
     re.IGNORECASE | re.MULTILINE,
 )
 _PLAIN: Final = {"w/": "w ", "W/": "w ", ".": " ", ".)": ") "}
