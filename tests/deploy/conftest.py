@@ -9,7 +9,7 @@ import pytest
 from machines import Site, bring_up
 
 
-@pytest.fixture(scope="session")
+@pytest.fixture(scope="module")
 def site(tmp_path_factory: pytest.TempPathFactory) -> Iterator[Site]:
     at = urlsplit(os.environ["MAPLESTEP_DATABASE"])
     name = f"deploy_{os.getpid()}"
