@@ -96,8 +96,11 @@ def best_routine(routine: Routine) -> Routine | None:
     return next(iter(best_routines(routine, 1)), None)
 
 
-def best_routines(routine: Routine, k: int) -> tuple[Routine, ...]:
-    """The routine as each of the k cheapest plans with the usual limits has it."""
+def best_routines(routine: Routine, k: int, share: int = 1) -> tuple[Routine, ...]:
+    """The routine as each of the k cheapest plans with the usual limits has it.
+
+    ``share``: of so many songs one request asks for plans.
+    """
     song, sheet = routine.song, routine.sheet
     part = sheet.wall
     begin = routine.start_count
@@ -112,10 +115,10 @@ def best_routines(routine: Routine, k: int) -> tuple[Routine, ...]:
             pins=dict(routine.pins),
             ending=ending_of(routine),
         )
-        orders = plan_parts(song, sheet, limits, start=begin, k=k)
+        orders = plan_parts(song, sheet, limits, start=begin, k=k, share=share)
         return tuple(replace(routine, sequence=plan.sequence, events=()) for plan in orders.plans)
     usual = usual_limits(song, sheet, part, sheet.claims.plain_level)
-    plans = plan_walls(song, part, usual, start=begin, k=k)
+    plans = plan_walls(song, part, usual, start=begin, k=k, share=share)
     bare = replace(routine, events=())
     return tuple(planned_routine(plan, bare, ()) for plan in plans.plans)
 

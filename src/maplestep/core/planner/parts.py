@@ -96,7 +96,7 @@ def ending_of(routine: Routine) -> Part | None:
 
 
 def plan_parts(
-    song: Song, sheet: Sheet, limits: PartLimits, *, start: Fraction, k: int = 5
+    song: Song, sheet: Sheet, limits: PartLimits, *, start: Fraction, k: int = 5, share: int = 1
 ) -> OrderPlans:
     """The k cheapest different orders from song count ``start`` to the song's end."""
     parts = [part for part in sheet.danced if part.length > 0]
@@ -104,12 +104,12 @@ def plan_parts(
     if ending is not None and 0 < ending.length < song.length - start:
         shorter = _up_to(song, song.length - ending.length)
         bare = replace(limits, ending=None)
-        found = _plan(shorter, parts, bare, start=start, k=k, exact=True)
+        found = _plan(shorter, parts, bare, start=start, k=k, exact=True, share=share)
         if found.plans:
             last = Item(name=ending.name)
             plans = tuple(replace(plan, items=(*plan.items, last)) for plan in found.plans)
             return replace(found, plans=plans)
-    return _plan(song, parts, limits, start=start, k=k, exact=False)
+    return _plan(song, parts, limits, start=start, k=k, exact=False, share=share)
 
 
 def _up_to(song: Song, count: Fraction) -> Song:
@@ -130,6 +130,7 @@ def _plan(
     start: Fraction,
     k: int,
     exact: bool,
+    share: int,
 ) -> OrderPlans:
     if not parts or start >= song.length:
         return OrderPlans(outcome=Outcome.INFEASIBLE, plans=(), every_phrase=False)
@@ -138,7 +139,7 @@ def _plan(
         if graph.work > _MOST_WORK:
             return OrderPlans(outcome=Outcome.GIVEN_UP, plans=(), every_phrase=False)
         graph.find_bounds()
-        outcome, ways = cheapest_ways(graph, k)
+        outcome, ways = cheapest_ways(graph, k, share=share)
         if ways or outcome is not Outcome.INFEASIBLE:
             break
     plans = tuple(

@@ -74,9 +74,11 @@ class _Node(NamedTuple):
 
 
 def cheapest_ways(
-    graph: Graph[S], k: int, max_states: int = MAX_STATES
+    graph: Graph[S], k: int, max_states: int = MAX_STATES, share: int = 1
 ) -> tuple[Outcome, tuple[Way, ...]]:
     """The k cheapest different ways, cheapest first; fewer where there are no more.
+
+    ``share``: this is one of so many searches that one request asks for, and takes as much less.
 
     Complexity: exponential at worst; in practice the states whose bound lies below the cost
     of the k-th way.
@@ -105,7 +107,7 @@ def cheapest_ways(
         key = (state, frozenset() if graph.forgets(state) else node.used)
         if not taken and _visited(expanded, key) > k:
             continue
-        if len(expanded) > max_states or taken_so_far > MAX_TAKEN:
+        if len(expanded) > max_states // share or taken_so_far > MAX_TAKEN // share:
             return Outcome.GIVEN_UP, tuple(found)
         listed = lists.get((state, fresh))
         if listed is None:

@@ -84,17 +84,20 @@ class Plans:
     plans: tuple[WallPlan, ...]
 
 
-def plan_walls(song: Song, part: Part, limits: Limits, *, start: Fraction, k: int = 5) -> Plans:
+def plan_walls(
+    song: Song, part: Part, limits: Limits, *, start: Fraction, k: int = 5, share: int = 1
+) -> Plans:
     """The k cheapest different plans from song count ``start`` to the song's end.
 
-    Empty when there is nothing to dance to, or the dance has no counts.
+    ``share``: this is one of so many searches of a request. Empty when there is nothing to dance
+    to, or the dance has no counts.
     """
     if part.length <= 0 or start >= song.length:
         return Plans(outcome=Outcome.INFEASIBLE, plans=())
     if _work(song, part, limits) > _MOST_WORK:
         return Plans(outcome=Outcome.GIVEN_UP, plans=())
     graph = _WallGraph(song, part, limits, start)
-    outcome, ways = cheapest_ways(graph, k)
+    outcome, ways = cheapest_ways(graph, k, share=share)
     plans = tuple(
         WallPlan(cost=way.cost + graph.sunk, walls=tuple(p for p in way.labels if _planned(p)))
         for way in ways

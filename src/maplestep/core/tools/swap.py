@@ -97,7 +97,7 @@ def _speed(song: Song) -> float:
 
 def _swapped(routine: Routine, song: Song, level: Fraction) -> Swapped | None:
     moved = replace(routine, song=song, start=None)
-    plans = [lay_out(planned) for planned in best_routines(moved, _PLANS)]
+    plans = [lay_out(planned) for planned in best_routines(moved, _PLANS, share=len(LEVELS))]
     if not plans:
         return None
     before, left = lay_out(routine), lay_out(moved)
