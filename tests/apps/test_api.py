@@ -193,7 +193,7 @@ REFUSED: list[tuple[str, str, Any, str]] = [
         {"song": {"title": "", "bpm": 120, "length_seconds": 90}, "sheet": " "},
         "Paste a step sheet",
     ),
-    ("POST", "/api/accounts", {"name": "ada", "password": PASSWORD}, "already exists"),
+    ("POST", "/api/accounts", {"name": "ada", "password": PASSWORD}, "name is taken"),
     ("POST", "/api/accounts", {"name": "cleo", "password": "short"}, "too short"),
     ("POST", "/api/accounts", {"name": "a b!", "password": PASSWORD}, "valid username"),
 ]
