@@ -17,6 +17,8 @@ from math import ceil
 from typing import Final, NamedTuple
 
 from django.conf import settings
+from django.contrib.auth import SESSION_KEY
+from django.contrib.sessions.backends.db import SessionStore
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.utils import translation
 
@@ -39,9 +41,11 @@ class Bounds(NamedTuple):
     share: float
 
 
-USER: Final = Bounds(places=2, waiting=3, burst=3.0, share=0.15)
+USER: Final = Bounds(places=2, waiting=3, burst=2.0, share=0.15)
 # A hall full of dancers who open one link has one address.
 ADDRESS: Final = Bounds(places=4, waiting=6, burst=20.0, share=0.5)
+_BUSY: Final = 0.2
+"""Which part of the burst one has used who is busy."""
 _COSTLY: Final = re.compile(
     r"/api/(?:dances(?:/[^/]+)?|rankings|set-list|songs/edit(?:/file)?|evenings/[^/]+(?:/wish)?"
     r"|routines(?:/[^/]+(?:/(?:plans|swap|claims|order|events|sheet|mix|quiz|endings|said))?)?"
@@ -86,7 +90,7 @@ class Shares:
     def place(self, who: str, bounds: Bounds = USER) -> Iterator[bool]:
         """A place to compute in; False when none became free in time."""
         with self._free:
-            got = self._now[who] < bounds.places or self._waited(who, bounds)
+            got = self._now[who] < self._places(who, bounds) or self._waited(who, bounds)
             self._now[who] += got
         begun = time.thread_time()
         try:
@@ -102,12 +106,20 @@ class Shares:
                     self._used = {who: self._used[who]}
                 self._free.notify_all()
 
+    def _places(self, who: str, bounds: Bounds) -> int:
+        """Half of the places are for who has used little of late: beside two threads that compute
+        without a pause a third one has a third of the processor, beside one it has half."""
+        busy = self._owed(who, bounds) > bounds.burst * _BUSY
+        return max(1, bounds.places // 2) if busy else bounds.places
+
     def _waited(self, who: str, bounds: Bounds) -> bool:
         if self._waiting[who] >= bounds.waiting:
             return False
         self._waiting[who] += 1
         try:
-            return self._free.wait_for(lambda: self._now[who] < bounds.places, WAIT_SECONDS)
+            return self._free.wait_for(
+                lambda: self._now[who] < self._places(who, bounds), WAIT_SECONDS
+            )
         finally:
             self._waiting[who] -= 1
             if not self._waiting[who]:
@@ -122,14 +134,12 @@ def fair_middleware(answer: Answer) -> Answer:
     def answered(request: HttpRequest) -> HttpResponse:
         if not _COSTLY.match(request.path_info):
             return answer(request)
-        # A refusal costs next to nothing: no session is looked up for it.
+        # Whose a session is, is looked up once: a refusal costs next to nothing.
         session = request.COOKIES.get(settings.SESSION_COOKIE_NAME, "")
+        if session and session not in users:
+            _learn(users, session)
         user = users.get(session)
-        bounds = USER if user else ADDRESS
-        response = _answered_fairly(request, user or address_of(request), bounds)
-        if session and session not in users and response.status_code != _TOO_MANY:
-            _learn(users, session, request)
-        return response
+        return _answered_fairly(request, user or address_of(request), USER if user else ADDRESS)
 
     def _answered_fairly(request: HttpRequest, who: str, bounds: Bounds) -> HttpResponse:
         most = settings.ASKED_A_MINUTE
@@ -158,13 +168,13 @@ def fair_middleware(answer: Answer) -> Answer:
     return answered
 
 
-def _learn(users: dict[str, str], session: str, request: HttpRequest) -> None:
-    """Whose a session is, for the next request."""
+def _learn(users: dict[str, str], session: str) -> None:
+    """Whose a session is; nothing is noted of one that is nobody's."""
     if len(users) >= _MOST_KNOWN:
         users.clear()
-    user = getattr(request, "user", None)
-    if user is not None and user.pk is not None:
-        users[session] = str(user.pk)
+    user = SessionStore(session).get(SESSION_KEY)
+    if user is not None:
+        users[session] = str(user)
 
 
 def _refused(request: HttpRequest, words: Message, wait: int) -> HttpResponse:
