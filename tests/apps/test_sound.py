@@ -1,9 +1,8 @@
-import re
-
 """Recordings, band and mixes over the API: what is stored, whose it is, what is left behind."""
 
 import io
 import os
+import re
 import signal
 import subprocess
 import sys
