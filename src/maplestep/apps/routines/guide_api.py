@@ -14,6 +14,7 @@ from pydantic import Field
 from ...formats.routine.routine_file import read_routine
 from ..accounts.models import GUIDE_OVER, User
 from ..http import user_of
+from ..songs.actions.sounds import ask_band
 from .actions.bring_in import store_routine
 from .models import Routine
 
@@ -63,7 +64,9 @@ def begin(request: HttpRequest) -> GuideOut:
         if _example(user) is None:
             raw = files("maplestep.demo").joinpath(_EXAMPLE).read_bytes()
             form = read_routine(raw)[0].model_copy(update={"events": []})
-            user.guide_routine = store_routine(user, form).pk
+            made = store_routine(user, form)
+            ask_band(user, made.song_id)
+            user.guide_routine = made.pk
         user.guide = 1
         user.save(update_fields=["guide", "guide_routine"])
     return _guide(user)

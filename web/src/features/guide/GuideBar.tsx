@@ -1,5 +1,6 @@
 // What there is to do at this desk, below the example of the guided first routine.
 import { Button } from "antd";
+import clsx from "clsx";
 import { useTranslation } from "react-i18next";
 import { useNavigate } from "react-router";
 
@@ -19,7 +20,10 @@ export function GuideBar({ routine, desk }: { routine: string; desk: string }) {
   };
   const next = TOUR[here + 1];
   return (
-    <aside className={styles.bar} aria-label={t("guide.title")}>
+    <aside
+      className={clsx(styles.bar, desk === "run" && styles.above)}
+      aria-label={t("guide.title")}
+    >
       <strong>{t("guide.step", { step: here + 1 })}</strong>
       <p>{t(`guide.${TOUR[here] ?? "steps"}`)}</p>
       <div>
