@@ -72,6 +72,20 @@ def test_one_address_cannot_try_many_names(make_user: Callable[[str], Any], sett
     assert tries(enemy, "ada", PASSWORD, "198.51.100.1") == 200
 
 
+def test_a_name_that_is_guessed_at_from_everywhere_is_slowed_and_nobody_kept_out(
+    make_user: Callable[[str], Any], settings: Any
+) -> None:
+    """31 wrong ones from as many addresses; Ada's own browser goes on, a new one every 5 s."""
+    make_user("ada")
+    own = Api()
+    assert own.sign_in("ada") == 200
+    statuses = [tries(Api(), "Ada", "guess", f"203.0.113.{n}") for n in range(34)]
+    assert statuses[:30] == [403] * 30
+    assert 429 in statuses[30:]
+    assert tries(own, "ada", PASSWORD, "198.51.100.1") == 200
+    assert tries(own, "ben", "guess", "198.51.100.1") == 403  # another name is not slowed
+
+
 def test_one_address_opens_so_many_accounts(anyone: Api, settings: Any) -> None:
     settings.SIGN_UPS_AN_HOUR = 3
     for n, wanted in enumerate((200, 200, 200, 429)):

@@ -56,6 +56,10 @@ MAIL: Final[dict[str, str]] = {
         "Bonjour {name},\n\nvotre double authentification a changé. Si ce n’était pas vous, "
         "choisissez un nouveau mot de passe :\n\n{link}"
     ),
+    "Many wrong passwords came for this name. Wait a few seconds, then try again.": (
+        "Beaucoup de mots de passe faux sont arrivés pour ce nom. Attendez quelques secondes, puis "
+        "réessayez."
+    ),
     "This server sends no mail. Ask whoever runs it.": (
         "Ce serveur n’envoie pas d’e-mails. Adressez-vous à qui le tient."
     ),

@@ -7,7 +7,7 @@ from typing import Annotated, Any, Literal
 
 from django.conf import settings
 from django.contrib.auth import authenticate, login, logout
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from django.views.decorators.csrf import csrf_protect
 from ninja import Router, Schema
 from ninja.decorators import decorate_view
@@ -30,7 +30,13 @@ from .second_factor import (
     has_second_factor,
     passkey_asked,
 )
-from .throttle import limit_sign_ups, try_of_password
+from .throttle import (
+    known_here,
+    limit_sign_ups,
+    slow_for_name,
+    try_of_password,
+    wrong_for_name,
+)
 
 router = Router(tags=["accounts"])
 
@@ -98,11 +104,13 @@ def choose_language(request: HttpRequest, chosen: LanguageForm) -> SessionForm:
 
 @router.post("/session", response={200: SessionForm, 403: ErrorForm, 429: ErrorForm}, auth=None)
 @decorate_view(csrf_protect)
-def sign_in(request: HttpRequest, form: SignInForm) -> SessionForm:
+def sign_in(request: HttpRequest, response: HttpResponse, form: SignInForm) -> SessionForm:
     """Sign in. Who has a second factor sends it in the same request, the password once more."""
     with try_of_password(request, WrongCredentials):
+        slow_for_name(request, form.name)
         found = authenticate(request, username=form.name, password=form.password)
         if not isinstance(found, User):
+            wrong_for_name(form.name)
             raise WrongCredentials
     if has_second_factor(found):
         asked = _second_factor(request, found, form)
@@ -110,6 +118,7 @@ def sign_in(request: HttpRequest, form: SignInForm) -> SessionForm:
             return asked
     login(request, found)
     remember(request, found)
+    known_here(response, found)
     return _session(found)
 
 
@@ -136,7 +145,7 @@ def sign_out(request: HttpRequest) -> SessionForm:
 
 @router.post("/accounts", response={200: SessionForm, 422: ErrorForm, 429: ErrorForm}, auth=None)
 @decorate_view(csrf_protect)
-def open_account(request: HttpRequest, form: SignUpForm) -> SessionForm:
+def open_account(request: HttpRequest, response: HttpResponse, form: SignUpForm) -> SessionForm:
     """Open an account and sign in; on a server that sends mail, by a link in a mail."""
     limit_sign_ups(request)
     if settings.MAIL_ON:
@@ -144,19 +153,20 @@ def open_account(request: HttpRequest, form: SignUpForm) -> SessionForm:
         limit_mails(address)
         sign_up_by_mail(form.name, form.password, address, site_of(request))
         return _nobody(sent_to=address)
-    return _enter(request, sign_up(form.name, form.password))
+    return _enter(request, response, sign_up(form.name, form.password))
 
 
 @router.post("/accounts/opened", response={200: SessionForm, 422: ErrorForm}, auth=None)
 @decorate_view(csrf_protect)
-def opened(request: HttpRequest, form: KeyForm) -> SessionForm:
+def opened(request: HttpRequest, response: HttpResponse, form: KeyForm) -> SessionForm:
     """The link in the mail was opened: so is the account."""
-    return _enter(request, open_by_link(form.key))
+    return _enter(request, response, open_by_link(form.key))
 
 
-def _enter(request: HttpRequest, user: User) -> SessionForm:
+def _enter(request: HttpRequest, response: HttpResponse, user: User) -> SessionForm:
     login(request, user, backend="django.contrib.auth.backends.ModelBackend")
     remember(request, user)
+    known_here(response, user)
     return _session(user)
 
 

@@ -66,7 +66,7 @@ class SignUp(models.Model):
     address = models.EmailField(max_length=254, unique=True)
     password = models.CharField(max_length=128)
     language = models.CharField(max_length=8, blank=True)
-    made_at = models.DateTimeField(auto_now_add=True)
+    made_at = models.DateTimeField()
 
     def __str__(self) -> str:
         return self.name

@@ -13,14 +13,19 @@ from typing import Final
 
 from django.conf import settings
 from django.db.models import F
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 
 from ...core.errors import MapleStepError, Message
 from .address import address_of
-from .models import Tally
+from .models import Tally, User
+from .names import look_of
 
 HOUR: Final = 3600
 TEN_MINUTES: Final = 600
+WRONG_FOR_A_NAME: Final = 30
+SLOW: Final = 5
+KNOWN: Final = "known"
+_YEAR: Final = 31_536_000
 
 
 class TooOften(MapleStepError):
@@ -67,6 +72,39 @@ def spent(what: str, most: int, words: str, window: int = TEN_MINUTES) -> None:
     """Count something done by or to somebody. Raises TooOften, in these words, above ``most``."""
     if _taken("done", what, window) > most:
         raise _too_often(words, most, window)
+
+
+def slow_for_name(request: HttpRequest, name: str) -> None:
+    """Where many wrong passwords came for one name, from wherever, one try every five seconds.
+
+    A browser in which somebody of that name was signed in before goes on as always: nobody can keep
+    another out by guessing. Raises TooOften.
+    """
+    look = look_of(name)
+    if _so_far("wrong name", look, TEN_MINUTES) < WRONG_FOR_A_NAME or _is_known(request, look):
+        return
+    if _taken("slow", look, SLOW) > 1:
+        raise TooOften(
+            Message("Many wrong passwords came for this name. Wait a few seconds, then try again."),
+            wait=SLOW,
+        )
+
+
+def wrong_for_name(name: str) -> None:
+    """Count a wrong password for a name."""
+    _taken("wrong name", look_of(name), TEN_MINUTES)
+
+
+def known_here(response: HttpResponse, user: User) -> None:
+    """Let the browser remember that the user was signed in there."""
+    response.set_signed_cookie(
+        KNOWN, user.look or "", salt=KNOWN, max_age=_YEAR, httponly=True, samesite="Lax",
+        secure=settings.SESSION_COOKIE_SECURE,
+    )  # fmt: skip
+
+
+def _is_known(request: HttpRequest, look: str) -> bool:
+    return request.get_signed_cookie(KNOWN, default="", salt=KNOWN, max_age=_YEAR) == look
 
 
 @contextmanager

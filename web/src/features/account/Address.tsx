@@ -1,10 +1,11 @@
 // The mail address: for a new password, confirmed by a link.
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { Button, Input } from "antd";
+import { Button } from "antd";
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
 
 import { api, ask } from "../../shared/api/client";
+import { MailAddress } from "../../shared/ui/MailAddress";
 import { Secret } from "../../shared/ui/Secret";
 import { LoadingError } from "../../shared/ui/States";
 import { Answer } from "./Answer";
@@ -40,16 +41,11 @@ export function Address() {
           change.mutate();
         }}
       >
-        <label htmlFor="account-address">
-          {t(address ? "account.addressOther" : "account.addressNew")}
-        </label>
-        <Input
+        <MailAddress
           id="account-address"
-          type="email"
-          autoComplete="email"
+          label={t(address ? "account.addressOther" : "account.addressNew")}
           value={said}
-          onChange={(event) => setSaid(event.target.value)}
-          required
+          onChange={setSaid}
         />
         <Secret
           id="address-password"

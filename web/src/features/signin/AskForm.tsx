@@ -1,10 +1,11 @@
 // The password is no longer known: a link for a new one, by mail.
 import { useMutation } from "@tanstack/react-query";
-import { Button, Input } from "antd";
+import { Button } from "antd";
 import { useState } from "react";
 import { useTranslation } from "react-i18next";
 
 import { api, ask } from "../../shared/api/client";
+import { MailAddress } from "../../shared/ui/MailAddress";
 
 export function AskForm({ onBack }: { onBack: () => void }) {
   const { t } = useTranslation();
@@ -24,15 +25,12 @@ export function AskForm({ onBack }: { onBack: () => void }) {
         <p role="status">{t("signin.asked", { address })}</p>
       ) : (
         <>
-          <label htmlFor="address">{t("signin.askAddress")}</label>
-          <Input
+          <MailAddress
             id="address"
-            type="email"
-            size="large"
-            autoComplete="email"
+            label={t("signin.askAddress")}
             value={address}
-            onChange={(event) => setAddress(event.target.value)}
-            required
+            onChange={setAddress}
+            large
             autoFocus
           />
           {send.error && (

@@ -5,6 +5,7 @@ import { useState } from "react";
 import { useTranslation } from "react-i18next";
 
 import { api, ApiError, ask, type Schemas } from "../../shared/api/client";
+import { MailAddress } from "../../shared/ui/MailAddress";
 import { showPasskey } from "../../shared/ui/passkeys";
 import { Secret } from "../../shared/ui/Secret";
 import { changeSession } from "../../shared/ui/session";
@@ -94,18 +95,13 @@ export function EnterForm({ mail, words, onEnter, onForgot }: Props) {
       />
       {fresh && <p className="soft">{t("signin.passwordHint")}</p>}
       {fresh && mail && (
-        <>
-          <label htmlFor="address">{t("signin.address")}</label>
-          <Input
-            id="address"
-            type="email"
-            size="large"
-            autoComplete="email"
-            value={address}
-            onChange={(event) => setAddress(event.target.value)}
-            required
-          />
-        </>
+        <MailAddress
+          id="address"
+          label={t("signin.address")}
+          value={address}
+          onChange={setAddress}
+          large
+        />
       )}
       {wantsCode && !fresh && (
         <>

@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError
 from django.db import IntegrityError, transaction
 
 from ..models import User
 from ..names import plain_name
-from .sign_up import NAME_TAKEN, CannotSignUp
+from .sign_up import NAME_TAKEN, CannotSignUp, check_new_password
 
 
 class NotThePassword(CannotSignUp):
@@ -27,10 +26,7 @@ def check_password_of(user: User, password: str) -> None:
 def change_password(user: User, old: str, new: str) -> None:
     """Set a new password. Raises NotThePassword, or CannotSignUp when it is not good enough."""
     check_password_of(user, old)
-    try:
-        validate_password(new, user)
-    except ValidationError as error:
-        raise CannotSignUp(" ".join(error.messages), field="new") from error
+    check_new_password(new, user, field="new")
     user.set_password(new)
     user.save(update_fields=["password"])
 

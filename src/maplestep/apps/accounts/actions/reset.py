@@ -3,9 +3,7 @@
 from __future__ import annotations
 
 from allauth.account.models import EmailAddress
-from django.contrib.auth.password_validation import validate_password
 from django.contrib.auth.tokens import default_token_generator
-from django.core.exceptions import ValidationError
 from django.utils.http import urlsafe_base64_decode, urlsafe_base64_encode
 
 from ....core.errors import MapleStepError
@@ -13,7 +11,7 @@ from ....messages.language import speaking
 from ..devices import sign_out_of_others
 from ..mail import mail
 from ..models import User
-from .sign_up import CannotSignUp
+from .sign_up import check_new_password
 
 
 class LinkIsOver(MapleStepError):
@@ -45,10 +43,7 @@ def reset(key: str, new: str) -> User:
         raise LinkIsOver from None
     if not default_token_generator.check_token(user, token):
         raise LinkIsOver
-    try:
-        validate_password(new, user)
-    except ValidationError as error:
-        raise CannotSignUp(" ".join(error.messages), field="new") from error
+    check_new_password(new, user, field="new")
     user.set_password(new)
     user.save(update_fields=["password"])
     sign_out_of_others(user, kept=None)

@@ -43,11 +43,16 @@ def _checked(name: str, password: str) -> User:
         user.full_clean(exclude=["password", "look"], validate_unique=False)
     except ValidationError as error:
         raise CannotSignUp(" ".join(error.messages), field="name") from error
+    check_new_password(password, user, field="password")
+    return user
+
+
+def check_new_password(password: str, user: User, *, field: str) -> None:
+    """Raises CannotSignUp, with this field, when a password is not good enough for the user."""
     try:
         validate_password(password, user)
     except ValidationError as error:
-        raise CannotSignUp(" ".join(error.messages), field="password") from error
-    return user
+        raise CannotSignUp(" ".join(error.messages), field=field) from error
 
 
 def _store(user: User) -> User:
@@ -85,11 +90,12 @@ def sign_up_by_mail(name: str, password: str, address: str, site: str) -> None:
         mail(address, "taken", name=user.username, link=f"{site}/")
     else:
         key = secrets.token_urlsafe(32)
-        SignUp.objects.filter(address=address).delete()
-        SignUp.objects.create(
-            key=_hash(key), name=user.username, address=address,
-            password=hashed, language=user.language,
-        )  # fmt: skip
+        asked = {
+            "key": _hash(key), "name": user.username, "password": hashed,
+            "language": user.language, "made_at": timezone.now(),
+        }  # fmt: skip
+        # The link before is over; two at once become one.
+        SignUp.objects.update_or_create(address=address, defaults=asked)
         mail(address, "welcome", name=user.username, link=f"{site}/welcome/{key}")
 
 
