@@ -234,6 +234,7 @@ STANDING: Final[tuple[Figure, ...]] = (
             *("swivel back to centre", "swivel back to center", "swivel to centre"),
             *("return to center", "back to centre", "back to center", "return heels to centre"),
             *("return", "heels to centre", "heels to center", "toes to centre", "swivel to centre"),
+            *("heels back to centre", "heels back to center", "toes back to centre"),
             *("swivel heels to centre", "swivel both heels to centre", "return home"),
         ),
         french=("retour au centre", "talons au centre"),
@@ -259,6 +260,7 @@ STANDING: Final[tuple[Figure, ...]] = (
     Figure(
         name="toe fan",
         also=("fan toe", "toe fans", "fan"),
+        french=("pivoter la pointe", "éventail de la pointe"),
         ways=("[F toe fan out]; [F toe fan in]", "[F toe fan @]"),
         direction="out",
         directions=("out", "in"),
