@@ -2,6 +2,8 @@
 
 import csv
 import io
+import logging
+import re
 from dataclasses import replace
 from importlib import resources
 
@@ -149,6 +151,19 @@ def test_a_long_routine_still_is_one_page() -> None:
     pages, text = _text(write_cue_sheet(line))
     assert pages == 1
     assert "Bridge +4 after 16" in text
+
+
+def test_the_printer_has_nothing_to_complain_of(caplog: pytest.LogCaptureFixture) -> None:
+    """ "Anchor defined twice", for one: each hatched row has a pattern of its own."""
+    line = timeline(
+        quarter_dance("right"), song("verse 64, chorus 64"), tag(1, counts=4), tag(2, counts=4)
+    )
+    names = re.findall(r'id="(cloth[^"]*)"', cue_page(line, "en", 1.0))
+    assert len(set(names)) == len(names) == 2
+    assert all(f"url(#{name})" in cue_page(line, "en", 1.0) for name in names)
+    with caplog.at_level(logging.WARNING, logger="weasyprint"):
+        write_cue_sheet(line)
+    assert [record.getMessage() for record in caplog.records] == []
 
 
 def test_the_cue_sheet_says_what_a_dancer_needs() -> None:

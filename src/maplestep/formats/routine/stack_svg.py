@@ -18,11 +18,12 @@ from ..colours import PLAIN, WALLS, phrase_tint
 _EDGE: Final = PLAIN["umber"]
 _CUT: Final = PLAIN["brick"]
 _TEETH: Final = 4
-HATCH: Final = (
-    '<defs><pattern id="cloth" width="14" height="14" patternUnits="userSpaceOnUse">'
+_HATCH: Final = (
+    '<defs><pattern id="{name}" width="14" height="14" patternUnits="userSpaceOnUse">'
     f'<rect width="14" height="14" fill="{PLAIN["added"]}"/>'
     f'<path d="M-2 16 L16 -2" stroke="{PLAIN["hatch"]}" stroke-width="2.2"/></pattern></defs>'
 )
+_CLOTH: Final = "url(#cloth)"
 
 
 def facing_colours(facing: int) -> tuple[str, str]:
@@ -58,9 +59,13 @@ def row_svg(segments: Sequence[Segment], count: float, height: float, unit: int)
         for segment in segments
         for shape in _shapes(segment, float(segment.start - begin) * count, count, height, unit)
     )
+    # A pattern's name is one of the whole page: each row that is hatched has its own.
+    name = f"cloth-{begin.numerator}-{begin.denominator}"
+    hatch = _HATCH.replace("{name}", name) if _CLOTH in body else ""
     return (
         f'<svg viewBox="-2 0 {width:.1f} {height:.1f}" '
-        f'style="width:{width / 10:.2f}mm;height:{height / 10:.2f}mm">{HATCH}{body}</svg>'
+        f'style="width:{width / 10:.2f}mm;height:{height / 10:.2f}mm">'
+        f"{hatch}{body.replace(_CLOTH, f'url(#{name})')}</svg>"
     )
 
 
@@ -69,7 +74,7 @@ def _shapes(segment: Segment, x: float, count: float, height: float, unit: int) 
     cloth = segment.kind in (SegmentKind.TAG, SegmentKind.BRIDGE, SegmentKind.ENDING)
     for span in segment.phrases:
         left, wide = x + float(span.start) * count, float(span.end - span.start) * count
-        fill = "url(#cloth)" if cloth else phrase_tint(span.phrase.phrase)
+        fill = _CLOTH if cloth else phrase_tint(span.phrase.phrase)
         yield _box(left, 12, wide, low - 12, fill)
     for at in _ones(segment, unit):
         left = x + float(at - segment.first) * count
