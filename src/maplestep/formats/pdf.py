@@ -8,8 +8,8 @@ from typing import Final, NamedTuple
 from .colours import VARIABLES
 
 BASE_STYLE: Final = f"""{VARIABLES}
-@font-face {{ font-family: Body; src: url(font:atkinson); font-weight: 200 800; }}
-@font-face {{ font-family: Head; src: url(font:bricolage); font-weight: 200 800; }}
+@font-face {{ font-family: Body; src: url(font:atkinson); }}
+@font-face {{ font-family: Head; src: url(font:bricolage); }}
 """
 
 
