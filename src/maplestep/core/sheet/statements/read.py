@@ -470,6 +470,9 @@ class _Reader(Finishing):
     def _sentence(self, index: int, token: Token) -> None:
         """A new sentence begins; it may go on with what the one before leaves open."""
         rest = self._tokens[index + 1 :]
+        alone = [each.name for each in rest[:2]] in (["restart"], ["restart", "sentence"])
+        if alone and self._now.walls and self._now.kind is None and self._now.after is not None:
+            return  # "Wall 7 only goes to count 20. Restart."
         named = next((t for t in rest if t.name in {*KIND_NAMES, "sentence"}), None)
         if self._now.walls and (named is None or named.name != "sentence"):
             first = next(
