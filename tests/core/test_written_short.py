@@ -258,3 +258,21 @@ def test_a_range_before_counts_of_its_own_opens_a_section(opening: str) -> None:
          "7&8 L coaster")
     )  # fmt: skip
     assert danced(f"{opening} {words}\n") == danced(in_full + "\n")
+
+
+WAYS_TO_SAY_TWICE = [
+    "{} x2", "{} (x2)", "{} (twice)", "{} twice", "{} 2 times", "{} (2 times)", "2 x {}",
+    "{} (2 fois)", "{} 2 fois", "{} (deux fois)",
+]  # fmt: skip
+TWICE_IN_A_LINE = [
+    ("1-8", "R rocking chair"), ("1-8", "R jazz box"), ("1-8", "R monterey ½ turn R"),
+    ("1-8", "R vine with touch"), ("1&2 3&4", "R kick ball change"),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize("way", WAYS_TO_SAY_TWICE)
+@pytest.mark.parametrize(("counts", "figure"), TWICE_IN_A_LINE)
+def test_twice_is_said_in_many_ways_and_lost_in_none(counts: str, figure: str, way: str) -> None:
+    twice = danced(f"{counts} {figure} x2")
+    assert len(twice) >= 6
+    assert danced(f"{counts} {way.format(figure)}") == twice

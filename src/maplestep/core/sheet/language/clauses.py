@@ -360,6 +360,9 @@ class _Reader:
 
     def _number(self, index: int, lexeme: Lexeme) -> None:
         following = self._lexemes[index + 1].word if index + 1 < len(self._lexemes) else ""
+        if following in {"times", "fois"}:
+            self._times(index, lexeme)  # "(2 times)" too, where no figure stands beside it
+            return
         counted = following.startswith(("count", "ct", "temps", "compte"))
         figure = self._clause.figure
         if figure is not None and lexeme.value > 2 and lexeme.value in figure.lengths:
