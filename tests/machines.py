@@ -1,6 +1,9 @@
 """Two web nodes, two workers, a proxy and a bucket on loopback, as deploy/ sets them up."""
 
 import configparser
+import http.client
+import http.cookiejar
+import json
 import os
 import re
 import shlex
@@ -19,6 +22,8 @@ from typing import Any
 ROOT = Path(__file__).resolve().parents[1]
 DEPLOY = ROOT / "deploy"
 HOST = "dance.example.org"
+CUT_OFF = 0
+"""The status of an answer whose node went in the midst of it: nothing was acknowledged."""
 
 
 def free_ports(number: int) -> list[int]:
@@ -214,8 +219,6 @@ class Visitor:
     """A browser that comes through the proxy by HTTPS."""
 
     def __init__(self, site: Site) -> None:
-        import http.cookiejar
-
         self.site = site
         trust = ssl.create_default_context(cafile=str(site.folder / "fullchain.pem"))
         self.cookies = http.cookiejar.CookieJar()
@@ -239,23 +242,26 @@ class Visitor:
                 return said.status, said.read(), said.headers
         except urllib.error.HTTPError as error:
             return error.code, error.read(), error.headers
+        except http.client.IncompleteRead:
+            return CUT_OFF, b"", {}
 
     def call(self, method: str, path: str, body: Any = None) -> tuple[int, Any]:
-        import json
-
         data = None if body is None else json.dumps(body).encode()
         status, said, _ = self.ask(method, path, data, Content_Type="application/json")
-        return status, json.loads(said) if said else None
+        return status, _read(said)
 
     def send(self, path: str, content: bytes, name: str) -> tuple[int, Any]:
-        import json
-
         edge = "edge" * 8
         head = f'Content-Disposition: form-data; name="file"; filename="{name}"'
         data = f"--{edge}\r\n{head}\r\n\r\n".encode() + content + f"\r\n--{edge}--\r\n".encode()
         kind = f"multipart/form-data; boundary={edge}"
         status, said, _ = self.ask("POST", path, data, Content_Type=kind)
-        return status, json.loads(said) if re.match(rb"[\[{]", said) else said
+        return status, _read(said)
+
+
+def _read(said: bytes) -> Any:
+    """What our server says is JSON; what the proxy says by itself is a page."""
+    return json.loads(said) if re.match(rb"[\[{]", said) else said or None
 
 
 class _Through(urllib.request.HTTPSHandler):
@@ -266,8 +272,6 @@ class _Through(urllib.request.HTTPSHandler):
         self._port, self._trust = port, context
 
     def https_open(self, request: urllib.request.Request) -> Any:
-        import http.client
-
         port, trust = self._port, self._trust
 
         class Connection(http.client.HTTPSConnection):
