@@ -17,7 +17,7 @@ from ..core.primitives.finding import Finding
 from ..core.primitives.moves import Span
 from ..core.sheet.model import PartKind
 from ..core.sheet.options import differences
-from ..core.sheet.read import KEPT_CHARACTERS, Reading, read_sheet
+from ..core.sheet.read import Reading, is_kept, read_sheet
 from ..core.tools.joint_repairs import with_joint_repairs
 
 _WALLS: Final = 8
@@ -58,7 +58,7 @@ def check_sheet(reading: Reading, *, bpm: float = USUAL_BPM) -> CheckedSheet:
 
     The last ones are kept, like the readings they are of.
     """
-    if len(reading.text) <= KEPT_CHARACTERS and read_sheet(reading.text, reading.own) is reading:
+    if is_kept(reading):
         return _checked_kept(reading.text, reading.own, bpm)
     return _checked(reading, bpm)
 

@@ -63,19 +63,19 @@ class CodesOut(FactorOut):
     codes: list[str]
 
 
-class SureForm(Schema):
+class PasswordAgainForm(Schema):
     """The password, so that nobody else changes how one signs in."""
 
     password: Annotated[str, Field(min_length=1, max_length=200)]
 
 
-class AppForm(SureForm):
+class AppForm(PasswordAgainForm):
     """The code that the app shows."""
 
     code: Annotated[str, Field(min_length=1, max_length=20)]
 
 
-class PasskeyForm(SureForm):
+class PasskeyForm(PasswordAgainForm):
     """A new passkey as the browser made it (RegistrationResponseJSON), and a name for it."""
 
     name: Annotated[str, Field(min_length=1, max_length=60)]
@@ -95,7 +95,7 @@ def _out(user: User) -> FactorOut:
     )
 
 
-def _sure(request: HttpRequest, form: SureForm) -> User:
+def _confirmed(request: HttpRequest, form: PasswordAgainForm) -> User:
     user = user_of(request)
     with try_of_password(request, NotThePassword):
         check_password_of(user, form.password)
@@ -129,24 +129,24 @@ def set_up(request: HttpRequest) -> SetUpOut:
 @router.put("/factor/app", response={200: CodesOut, **REFUSED})
 def keep_app(request: HttpRequest, form: AppForm) -> CodesOut:
     """Keep the app whose code this is."""
-    user = _sure(request, form)
+    user = _confirmed(request, form)
     codes = turn_on_app(user, form.code)
     forget_app_secret(request)
     return _with_codes(request, user, codes)
 
 
 @router.post("/factor/app/off", response={200: FactorOut, **REFUSED})
-def app_off(request: HttpRequest, form: SureForm) -> FactorOut:
+def app_off(request: HttpRequest, form: PasswordAgainForm) -> FactorOut:
     """Do without the app."""
-    user = _sure(request, form)
+    user = _confirmed(request, form)
     turn_off(user)
     return _changed(request, user)
 
 
 @router.post("/factor/codes", response={200: CodesOut, **REFUSED})
-def codes(request: HttpRequest, form: SureForm) -> CodesOut:
+def codes(request: HttpRequest, form: PasswordAgainForm) -> CodesOut:
     """New recovery codes; those before are over."""
-    user = _sure(request, form)
+    user = _confirmed(request, form)
     return _with_codes(request, user, new_codes(user) if authenticators(user) else [])
 
 
@@ -159,13 +159,13 @@ def passkey_new(request: HttpRequest) -> dict[str, Any]:
 @router.post("/factor/passkeys", response={200: CodesOut, **REFUSED})
 def passkey(request: HttpRequest, form: PasskeyForm) -> CodesOut:
     """Keep the passkey that the browser made."""
-    user = _sure(request, form)
+    user = _confirmed(request, form)
     return _with_codes(request, user, add_passkey(user, form.name, form.credential))
 
 
 @router.post("/factor/passkeys/{int:pk}/off", response={200: FactorOut, **REFUSED})
-def passkey_off(request: HttpRequest, pk: int, form: SureForm) -> FactorOut:
+def passkey_off(request: HttpRequest, pk: int, form: PasswordAgainForm) -> FactorOut:
     """Do without a passkey."""
-    user = _sure(request, form)
+    user = _confirmed(request, form)
     turn_off(user, pk)
     return _changed(request, user)

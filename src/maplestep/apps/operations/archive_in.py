@@ -52,7 +52,7 @@ def bring_in(arrival: Arrival) -> None:
             )  # fmt: skip
     except BaseException:
         for file in copied:
-            file.unlink(missing_ok=True)
+            media.forget(file)
         raise
 
 

@@ -10,7 +10,7 @@ from ..figures.model import Figure
 from ..layout.timeline import Timeline
 from ..primitives.finding import Finding, Severity
 from ..sheet.model import Sheet
-from ..sheet.read import KEPT_CHARACTERS, Reading, read_sheet
+from ..sheet.read import Reading, is_kept, read_sheet
 from .checks.fit import (
     claimed_event_facing,
     events_never,
@@ -76,7 +76,7 @@ def sheet_findings(reading: Reading) -> tuple[Finding, ...]:
     Findings that a repair of another one takes along are its consequences and stand below it.
     """
     # What was found in a text is kept with its reading.
-    if len(reading.text) <= KEPT_CHARACTERS and read_sheet(reading.text, reading.own) is reading:
+    if is_kept(reading):
         return _repaired_kept(reading.text, reading.own)
     return _repaired(reading)
 

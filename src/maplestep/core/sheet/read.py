@@ -103,6 +103,13 @@ def _read(text: str, own: tuple[Figure, ...]) -> Reading:
     return replace(reading, text=text, own=own)
 
 
+def is_kept(reading: Reading) -> bool:
+    """Whether this is the very reading that its text would have again: what is worked out of it may
+    be kept by its text."""
+    short = len(reading.text) <= KEPT_CHARACTERS
+    return short and read_sheet(reading.text, reading.own) is reading
+
+
 _read_kept = lru_cache(maxsize=128)(_read)
 
 

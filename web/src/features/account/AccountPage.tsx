@@ -12,7 +12,7 @@ import { Loading, LoadingError } from "../../shared/ui/States";
 import { Address } from "./Address";
 import { Archive } from "./Archive";
 import styles from "./AccountPage.module.css";
-import { Answer } from "./Answer";
+import { Answer } from "../../shared/ui/Answer";
 import { deviceName } from "./devices";
 import { Factor } from "./Factor";
 import { Leaving } from "./Leaving";

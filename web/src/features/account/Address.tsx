@@ -8,7 +8,7 @@ import { api, ask } from "../../shared/api/client";
 import { MailAddress } from "../../shared/ui/MailAddress";
 import { Secret } from "../../shared/ui/Secret";
 import { LoadingError } from "../../shared/ui/States";
-import { Answer } from "./Answer";
+import { Answer } from "../../shared/ui/Answer";
 
 export function Address() {
   const { t } = useTranslation();

@@ -7,7 +7,7 @@ import { useTranslation } from "react-i18next";
 import { api, ask } from "../../shared/api/client";
 import { LoadingError } from "../../shared/ui/States";
 import styles from "./AccountPage.module.css";
-import { Sure } from "./Sure";
+import { ConfirmWithPassword } from "./ConfirmWithPassword";
 
 export function AppSetUp({ onClose }: { onClose: (codes?: string[]) => void }) {
   const { t } = useTranslation();
@@ -21,7 +21,7 @@ export function AppSetUp({ onClose }: { onClose: (codes?: string[]) => void }) {
   if (begun.isError) return <LoadingError error={begun.error} again={begun.refetch} />;
   if (!begun.data) return null;
   return (
-    <Sure
+    <ConfirmWithPassword
       go={t("account.appKeep")}
       onClose={onClose}
       run={(password) => ask(api.PUT("/api/account/factor/app", { body: { code, password } }))}
@@ -42,6 +42,6 @@ export function AppSetUp({ onClose }: { onClose: (codes?: string[]) => void }) {
         onChange={(event) => setCode(event.target.value)}
         required
       />
-    </Sure>
+    </ConfirmWithPassword>
   );
 }

@@ -10,7 +10,7 @@ import { LoadingError } from "../../shared/ui/States";
 import styles from "./AccountPage.module.css";
 import { AppSetUp } from "./AppSetUp";
 import { PasskeySetUp } from "./PasskeySetUp";
-import { Sure, type Factors } from "./Sure";
+import { ConfirmWithPassword, type Factors } from "./ConfirmWithPassword";
 
 type Open = "app" | "passkey" | "appOff" | "codes" | number;
 
@@ -31,7 +31,7 @@ export function Factor() {
     setCodes(shown);
   };
   const off = (run: (password: string) => Promise<Factors>, go: string) => (
-    <Sure run={run} go={go} onClose={close} />
+    <ConfirmWithPassword run={run} go={go} onClose={close} />
   );
   return (
     <>

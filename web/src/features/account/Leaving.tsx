@@ -7,7 +7,7 @@ import { useTranslation } from "react-i18next";
 import { api, ask, type Schemas } from "../../shared/api/client";
 import { longDay } from "../../shared/i18n/days";
 import { Secret } from "../../shared/ui/Secret";
-import { Answer } from "./Answer";
+import { Answer } from "../../shared/ui/Answer";
 
 type Account = Schemas["AccountOut"];
 

@@ -5,7 +5,7 @@ import { useTranslation } from "react-i18next";
 
 import { api, ask } from "../../shared/api/client";
 import { makePasskey } from "../../shared/ui/passkeys";
-import { Sure } from "./Sure";
+import { ConfirmWithPassword } from "./ConfirmWithPassword";
 
 export function PasskeySetUp({ onClose }: { onClose: (codes?: string[]) => void }) {
   const { t } = useTranslation();
@@ -17,7 +17,7 @@ export function PasskeySetUp({ onClose }: { onClose: (codes?: string[]) => void 
     return ask(api.POST("/api/account/factor/passkeys", { body: { name, credential, password } }));
   };
   return (
-    <Sure go={t("account.passkeyMake")} onClose={onClose} run={make}>
+    <ConfirmWithPassword go={t("account.passkeyMake")} onClose={onClose} run={make}>
       <label htmlFor="passkey-name">{t("account.passkeyName")}</label>
       <Input
         id="passkey-name"
@@ -26,6 +26,6 @@ export function PasskeySetUp({ onClose }: { onClose: (codes?: string[]) => void 
         onChange={(event) => setName(event.target.value)}
         required
       />
-    </Sure>
+    </ConfirmWithPassword>
   );
 }

@@ -3,6 +3,7 @@ import { Button } from "antd";
 import { useTranslation } from "react-i18next";
 import { useNavigate } from "react-router";
 
+import { Answer } from "../../shared/ui/Answer";
 import { OVER, TOUR, useGuide } from "./useGuide";
 import styles from "./Guide.module.css";
 
@@ -16,11 +17,7 @@ export function GuideOffer() {
       <div>
         <h2>{t("guide.title")}</h2>
         <p>{t("guide.offer")}</p>
-        {begin.error && (
-          <p className="problem" role="alert">
-            {begin.error.message}
-          </p>
-        )}
+        <Answer of={begin} done="" />
       </div>
       <Button
         type="primary"

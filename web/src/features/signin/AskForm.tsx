@@ -5,6 +5,7 @@ import { useState } from "react";
 import { useTranslation } from "react-i18next";
 
 import { api, ask } from "../../shared/api/client";
+import { Answer } from "../../shared/ui/Answer";
 import { MailAddress } from "../../shared/ui/MailAddress";
 
 export function AskForm({ onBack }: { onBack: () => void }) {
@@ -33,11 +34,7 @@ export function AskForm({ onBack }: { onBack: () => void }) {
             large
             autoFocus
           />
-          {send.error && (
-            <p className="problem" role="alert">
-              {send.error.message}
-            </p>
-          )}
+          <Answer of={send} done="" />
           <Button type="primary" htmlType="submit" size="large" loading={send.isPending} block>
             {t("signin.askGo")}
           </Button>

@@ -6,6 +6,7 @@ import { useTranslation } from "react-i18next";
 import { Link, Navigate, useNavigate, useParams } from "react-router";
 
 import { api, ask } from "../../shared/api/client";
+import { Answer } from "../../shared/ui/Answer";
 import { Secret } from "../../shared/ui/Secret";
 import { changeSession } from "../../shared/ui/session";
 import { AskForm } from "./AskForm";
@@ -98,11 +99,7 @@ function Reset({ link }: { link: string }) {
         autoFocus
       />
       <p className="soft">{t("account.passwordHint")}</p>
-      {reset.error && (
-        <p className="problem" role="alert">
-          {reset.error.message}
-        </p>
-      )}
+      <Answer of={reset} done="" />
       <Button type="primary" htmlType="submit" size="large" loading={reset.isPending} block>
         {t("signin.resetGo")}
       </Button>
@@ -114,7 +111,7 @@ interface Pressed {
   title: string;
   go: string;
   children: string;
-  of: { mutate: () => void; isPending: boolean; error: Error | null };
+  of: { mutate: () => void; isPending: boolean; isSuccess: boolean; error: Error | null };
 }
 
 function Press({ title, go, children, of }: Pressed) {
@@ -122,11 +119,7 @@ function Press({ title, go, children, of }: Pressed) {
     <section>
       <h1>{title}</h1>
       <p>{children}</p>
-      {of.error && (
-        <p className="problem" role="alert">
-          {of.error.message}
-        </p>
-      )}
+      <Answer of={of} done="" />
       <Button type="primary" size="large" loading={of.isPending} onClick={() => of.mutate()} block>
         {go}
       </Button>

@@ -7,7 +7,7 @@ import { useTranslation } from "react-i18next";
 import { type Schemas } from "../../shared/api/client";
 import { Secret } from "../../shared/ui/Secret";
 import styles from "./AccountPage.module.css";
-import { Answer } from "./Answer";
+import { Answer } from "../../shared/ui/Answer";
 
 export type Factors = Schemas["FactorOut"] & { codes?: string[] };
 
@@ -19,7 +19,7 @@ interface Props {
   children?: ReactNode;
 }
 
-export function Sure({ run, go, onClose, children }: Props) {
+export function ConfirmWithPassword({ run, go, onClose, children }: Props) {
   const { t } = useTranslation();
   const queries = useQueryClient();
   const [password, setPassword] = useState("");
