@@ -180,7 +180,7 @@ def test_the_same_bytes_are_listened_to_once(
 ) -> None:
     first = ada.send("/api/songs/recording", recording, "a.flac")[1]
     work()
-    monkeypatch.setattr("maplestep.apps.songs.work.analyse_samples", lambda *_: 1 / 0)
+    monkeypatch.setattr("maplestep.apps.songs.work.listen", lambda *_: 1 / 0)
     # To the same song: nothing new at all. To another song, even of another user: a file of its
     # own, and the map that was heard before.
     again = ada.send(f"/api/songs/{first['id']}/recording", recording, "b.flac")[1]
@@ -204,6 +204,34 @@ def test_corrections_survive_another_recording(ada: Api, recording: bytes) -> No
     assert status == 200
     assert float(edited["song"]["bpm"]) == pytest.approx(124, abs=0.1)
     assert ada.call("GET", f"/api/songs/{song['id']}")[1]["version"] == 1
+
+
+def test_taps_that_no_reading_fits_are_heard_again_and_marks_stay(
+    ada: Api, ben: Api, recording: bytes
+) -> None:
+    song = ada.send("/api/songs/recording", recording, "song.flac")[1]
+    work()
+    mapped = ada.call("GET", f"/api/songs/{song['id']}")[1]
+    named = mapped["song"] | {"phrases": [p | {"cue": "mine"} for p in mapped["song"]["phrases"]]}
+    # Five beats where the band plays four: 155 a minute is none of the pulses that are offered.
+    taps = [20 + n * 60 / 155 for n in range(9)]
+    asked = {
+        "song": named,
+        "song_id": song["id"],
+        "edit": {"op": "tap", "taps": taps, "heard": True},
+    }
+    status, edited = ada.call("POST", "/api/songs/edit", asked)
+    assert status == 200
+    assert float(edited["song"]["bpm"]) == pytest.approx(155, rel=0.02)
+    at = edited["counts"]
+    # Far from the taps too, as the recording is 46 s long.
+    spans = np.diff([t for t in at if 5 < t < 40])
+    assert np.mean(np.abs(spans / (60 / 155) - 1) < 0.1) > 0.95
+    assert [p["cue"] for p in edited["song"]["phrases"]] == ["mine"] * len(named["phrases"])
+    # Without the song only the tapped stretch can be laid anew; another's song is not there.
+    alone = ada.call("POST", "/api/songs/edit", asked | {"song_id": None})[1]
+    assert float(alone["song"]["bpm"]) == pytest.approx(124, rel=0.02)
+    assert ben.call("POST", "/api/songs/edit", asked)[0] == 404
 
 
 def test_a_song_changed_while_the_worker_listens_is_left_alone(ada: Api, recording: bytes) -> None:

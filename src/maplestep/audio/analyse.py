@@ -28,7 +28,7 @@ from .tempo import local_periods
 VERSION: Final = 3
 OFFERED: Final = 4
 MOST_OFFERED: Final = 6
-_LOCK: Final = 0.11
+LOCK: Final = 0.11
 _FEWEST_BEATS: Final = 12
 _STRETCH: Final = 16  # beats
 # Between what speech, rain and noise reach and what a band does: see tempo.local_periods.
@@ -71,14 +71,17 @@ def analyse(
 
 def analyse_samples(samples: Floats, progress: Progress = lambda _step, _done: None) -> Listening:
     """Listen to mono sound at 22,050 samples a second. Raises RecordingError as above."""
+    return listen(take_in_sound(samples, progress), progress)
+
+
+def take_in_sound(samples: Floats, progress: Progress = lambda _step, _done: None) -> Features:
+    """What begins and what sounds in mono sound at 22,050 samples a second."""
     progress("listen", 0.0)
     onsets = onsets_of(samples)
     progress("listen", 0.5)
     harmony = harmony_of(samples)
     progress("listen", 1.0)
-    listening = listen(Features(onsets, harmony), progress)
-    progress("map", 1.0)
-    return listening
+    return Features(onsets, harmony)
 
 
 def listen(heard: Features, progress: Progress = lambda _step, _done: None) -> Listening:
@@ -93,14 +96,15 @@ def listen(heard: Features, progress: Progress = lambda _step, _done: None) -> L
     support: list[Grid] = []
     for number, (candidate, chance) in enumerate(picked):
         progress("map", 0.3 + 0.1 * number)
-        fitted = _to_the_ends(heard.onsets, fit_grid(envelope, candidate.beats, lock=_LOCK))
-        locked = _while_it_sounds(heard.onsets, fitted)
+        fitted = to_the_ends(heard.onsets, fit_grid(envelope, candidate.beats, lock=LOCK))
+        locked = while_it_sounds(heard.onsets, fitted)
         if len(locked.beats) < _FEWEST_BEATS:
             continue
         support.append(locked)
-        readings.append(_reading(heard, locked, chance))
+        readings.append(reading_of(heard, locked, chance))
     if not readings:
         raise RecordingError(_NO_BEAT)
+    progress("map", 1.0)
     return Listening(
         seconds=heard.onsets.seconds,
         readings=with_ratios(readings),
@@ -126,7 +130,7 @@ def followed_grid(heard: Features) -> Grid:
     return grid
 
 
-def _to_the_ends(onsets: Onsets, grid: Grid) -> Grid:
+def to_the_ends(onsets: Onsets, grid: Grid) -> Grid:
     """The grid carried on over the first and last beats that following has left out."""
     beats = grid.beats
     typical = float(np.median(strength_at(onsets.rise, beats)))
@@ -143,7 +147,7 @@ def _to_the_ends(onsets: Onsets, grid: Grid) -> Grid:
     return replace(grid, beats=beats, support=np.concatenate([ends[0], grid.support, ends[1]]))
 
 
-def _while_it_sounds(onsets: Onsets, grid: Grid) -> Grid:
+def while_it_sounds(onsets: Onsets, grid: Grid) -> Grid:
     """Without the beats before the band begins and after it has ended."""
     usual = float(np.median(onsets.loudness))
     at = np.clip((grid.beats * RATE).astype(int), 0, len(onsets.loudness) - 1)
@@ -214,7 +218,8 @@ def _apart(one: Candidate, other: Candidate) -> float:
     return abs(turns - round(turns))
 
 
-def _reading(heard: Features, grid: Grid, chance: float) -> Reading:
+def reading_of(heard: Features, grid: Grid, chance: float) -> Reading:
+    """Bars and phrases on these beats; ``chance``: how sure the beats are."""
     beats = grid.beats
     bars = find_bars(heard.onsets, heard.harmony, beats)
     phrases = find_phrases(heard.onsets, heard.harmony, beats, bars)

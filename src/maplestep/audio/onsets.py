@@ -47,10 +47,7 @@ class Onsets:
 
 def onsets_of(samples: Floats) -> Onsets:
     """The onset envelopes of mono sound at 22,050 samples a second. O(n log n)."""
-    energies, loudness = _mel_energies(samples)
-    # 99th percentile: one cymbal crash must not decide how quiet the rest is.
-    top = float(np.percentile(energies[::4], 99)) or 1.0
-    levels = np.log1p(energies * (200.0 / top))
+    levels, loudness = mel_levels(samples)
     widened = maximum_filter1d(levels, 3, axis=1)
     back = round(0.02 * RATE)
     rise = np.zeros_like(levels)
@@ -69,6 +66,15 @@ def onsets_of(samples: Floats) -> Onsets:
         loudness=loudness.astype(np.float64),
         strongest=float(np.percentile(rise.mean(axis=1), 98)),
     )
+
+
+def mel_levels(samples: Floats) -> tuple[Floats, Floats]:
+    """How loud each of 48 mel bands is, (frames, bands), logarithmic, and the loudness of each
+    frame."""
+    energies, loudness = _mel_energies(samples)
+    # 99th percentile: one cymbal crash must not decide how quiet the rest is.
+    top = float(np.percentile(energies[::4], 99)) or 1.0
+    return np.log1p(energies * (200.0 / top)), loudness
 
 
 def _even_out(flux: Floats) -> Floats:

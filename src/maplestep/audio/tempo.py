@@ -21,23 +21,25 @@ COMB: Final = ((0.5, 0.5), (1.0, 1.0), (1.5, -0.3), (2.0, 1.0), (4.0, 1.0), (8.0
 _WINDOW_SECONDS: Final = 12.0
 _PREFERRED: Final = 125.0
 _SPREAD_OCTAVES: Final = 0.9
+_KNOWN_SPREAD_OCTAVES: Final = 0.15
 # What the path pays for moving one step on the tempo scale (0.65 %) from second to second.
 _MOVE_PRICE: Final = 0.02
 
 
-def local_periods(envelope: Floats) -> tuple[Floats, float]:
+def local_periods(envelope: Floats, near: float | None = None) -> tuple[Floats, float]:
     """The beat's period in seconds, one value a second of the recording, and how clear it is.
 
+    ``near``: a period that is known to be the beat's somewhere in the song.
     Clarity is the median second's best comb score: about 3 for a band, 0.3 for speech or rain.
     """
     scores = _salience(envelope)
     clarity = float(np.median(scores.max(axis=1)))
-    octaves = np.log2(TEMPI / _PREFERRED)
-    prior = np.exp(-0.5 * (octaves / _SPREAD_OCTAVES) ** 2)
+    octaves = np.log2(TEMPI / (60.0 / near if near else _PREFERRED))
+    prior = np.exp(-0.5 * (octaves / (_KNOWN_SPREAD_OCTAVES if near else _SPREAD_OCTAVES)) ** 2)
     overall = scores.mean(axis=0) * prior
-    best = int(np.argmax(overall))
-    near = np.abs(np.log(TEMPI / TEMPI[best])) <= np.log(1.33)
-    path = _best_path(scores * prior, near)
+    best = int(np.argmax(prior if near else overall))
+    allowed = np.abs(np.log(TEMPI / TEMPI[best])) <= np.log(1.33)
+    path = _best_path(scores * prior, allowed)
     return np.asarray(60.0 / TEMPI[path]), clarity
 
 

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
 from fractions import Fraction
 from typing import Annotated, Any, Final, Literal
 
@@ -11,8 +12,9 @@ from pydantic import Field
 from ..core.errors import SongError
 from ..core.song import grid, phrasing
 from ..core.song.line import apply_song_line
-from ..core.song.listening import Listening, song_from
+from ..core.song.listening import Listening, Reading, song_from
 from ..core.song.model import PhraseKind, Song
+from ..core.song.reheard import pinned_beats, reheard
 from ..formats.routine.routine_file import Form, song_form, song_of
 from ..messages.heard import heard_cues
 
@@ -201,15 +203,47 @@ _DO: Final[dict[str, Callable[[Song, Any], Song]]] = {
 }
 
 
-def apply_edit(song: Song, edit: SongEdit, listening: Listening | None = None) -> Song:
+@dataclass(frozen=True, slots=True)
+class Recording:
+    """What was heard in a song's recording. ``hear_again`` listens to it anew, given the beats
+    tapped and those pinned by hand, in seconds; None where nothing was kept to listen to."""
+
+    listening: Listening
+    hear_again: Callable[[Sequence[float], Sequence[float]], Reading] | None = None
+
+
+def apply_edit(song: Song, edit: SongEdit, recording: Recording | None = None) -> Song:
     """The corrected song, as it will be stored. Raises SongError.
 
-    ``listening`` is what was heard in the song's recording, for taking one of its readings.
+    ``recording`` is for taking one of its readings, and for taps that none of them fits.
     """
     if isinstance(edit, TakeReading):
-        if listening is None or edit.number >= len(listening.readings):
-            raise SongError("This song has no such reading. Add its recording first.", field="")
-        reading = listening.readings[edit.number]
-        return song_from(reading, song.title, song.performer, heard_cues())
+        return _reading(song, edit, recording)
+    if isinstance(edit, Tap) and edit.heard and recording and recording.hear_again:
+        changed = _tapped(song, edit, recording.listening, recording.hear_again)
+    else:
+        changed = _DO[edit.op](song, edit)
     # What is stored is the written form, rounded: the desk must not show anything finer.
-    return song_of(song_form(_DO[edit.op](song, edit)))
+    return song_of(song_form(changed))
+
+
+def _reading(song: Song, edit: TakeReading, recording: Recording | None) -> Song:
+    if recording is None or edit.number >= len(recording.listening.readings):
+        raise SongError("This song has no such reading. Add its recording first.", field="")
+    reading = recording.listening.readings[edit.number]
+    return song_from(reading, song.title, song.performer, heard_cues())
+
+
+def _tapped(
+    song: Song,
+    edit: Tap,
+    listening: Listening,
+    hear_again: Callable[[Sequence[float], Sequence[float]], Reading],
+) -> Song:
+    """The pulse of the grid that the taps stand on; where none does, the recording heard again."""
+    changed = grid.tapped_level(song, edit.taps)
+    if changed is None:
+        beats = grid.tapped_beats(edit.taps)
+        reading = hear_again(beats, pinned_beats(song, listening))
+        changed = reheard(song, reading, listening, heard_cues())
+    return grid.set_one(changed, min(edit.taps)) if edit.first_is_one else changed

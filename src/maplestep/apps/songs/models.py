@@ -156,12 +156,17 @@ def remove_files(instance: Sound, **_: object) -> None:
 
 
 class AnalysisCache(models.Model):
-    """What listening found in these bytes; the same bytes are never listened to twice."""
+    """What listening found in these bytes; the same bytes are never listened to twice.
+
+    ``taken_in`` is what was listened to, packed, to be heard again around what a hand corrects;
+    empty for what was heard before that was kept.
+    """
 
     digest = models.CharField(max_length=64)
     version = models.PositiveSmallIntegerField()
     listening = models.JSONField(null=True)
     refusal = models.CharField(max_length=500, blank=True)
+    taken_in = models.BinaryField(default=b"", db_default=b"", blank=True)
 
     class Meta:
         constraints = (models.UniqueConstraint(fields=("digest", "version"), name="heard_once"),)

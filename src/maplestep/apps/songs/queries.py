@@ -5,7 +5,7 @@ from __future__ import annotations
 import uuid
 from typing import Final
 
-from django.db.models import F
+from django.db.models import F, QuerySet
 
 from ...core.song.corrections import Correction
 from ...core.song.listening import Listening
@@ -50,11 +50,18 @@ def get_sound(user: User, pk: uuid.UUID) -> Sound:
 
 def listening_of(sound: Sound) -> Listening | None:
     """What was heard in a recording; the newest ears count."""
-    if not sound.digest:
-        return None
+    found = _heard_in(sound).values_list("listening", flat=True).first()
+    return load_listening(found) if found else None
+
+
+def _heard_in(sound: Sound) -> QuerySet[AnalysisCache]:
     heard = AnalysisCache.objects.filter(digest=sound.digest, listening__isnull=False)
-    newest = heard.order_by("-version").first()
-    return load_listening(newest.listening) if newest else None
+    return heard.exclude(digest="").order_by("-version")
+
+
+def taken_in(sound: Sound) -> bytes:
+    """What can be heard again of a recording, packed; empty when nothing was kept."""
+    return bytes(_heard_in(sound).values_list("taken_in", flat=True).first() or b"")
 
 
 _LOOKED_BACK: Final = 30

@@ -12,7 +12,8 @@ from typing import Final
 from django.db import InterfaceError, OperationalError, transaction
 from django.utils import timezone
 
-from ...audio.analyse import VERSION, analyse_samples
+from ...audio.again import pack
+from ...audio.analyse import VERSION, listen, take_in_sound
 from ...audio.arrays import Floats
 from ...audio.band import play
 from ...audio.cover import small_cover
@@ -138,17 +139,22 @@ def _record(sound: Sound, report: Report) -> None:
 
 def _listen(sound: Sound, mono: Floats, report: Report) -> str:
     """Listen, unless these bytes were listened to before; why nothing was found, or ""."""
-    heard = AnalysisCache.objects.filter(digest=sound.digest, version=VERSION).first()
-    if heard is None:
-        found, refusal = None, ""
-        try:
-            found = dump_listening(analyse_samples(mono, report))
-        except RecordingError as error:
-            refusal = str(error)
-        heard, _ = AnalysisCache.objects.get_or_create(
-            digest=sound.digest, version=VERSION, defaults={"listening": found, "refusal": refusal}
-        )
-    return heard.refusal
+    known = AnalysisCache.objects.filter(digest=sound.digest, version=VERSION)
+    refusal = known.values_list("refusal", flat=True).first()
+    if refusal is not None:
+        return refusal
+    found, refusal, kept = None, "", b""
+    try:
+        features = take_in_sound(mono, report)
+        found = dump_listening(listen(features, report))
+        kept = pack(features)
+    except RecordingError as error:
+        refusal = str(error)
+    AnalysisCache.objects.get_or_create(
+        digest=sound.digest, version=VERSION,
+        defaults={"listening": found, "refusal": refusal, "taken_in": kept},
+    )  # fmt: skip
+    return refusal
 
 
 def _propose(sound: Sound, song: Song) -> None:

@@ -276,8 +276,24 @@ def tap(song: Song, taps: Sequence[float], *, heard: bool, first_is_one: bool = 
     if not heard:
         song = _tapped_steady(song, period, start)
     else:
-        song = _tapped_level(song, times, period) or _tapped_stretch(song, numbers, period, start)
+        song = _on_pulse(song, times, period) or _tapped_stretch(song, numbers, period, start)
     return set_one(song, times[0]) if first_is_one else song
+
+
+def tapped_level(song: Song, taps: Sequence[float]) -> Song | None:
+    """The song counted by that pulse of its grid which the taps stand on; None when none fits.
+
+    Raises SongError for too few or too uneven taps.
+    """
+    times = sorted(taps)
+    _, period, _ = _tapped_line(times)
+    return _on_pulse(song, times, period)
+
+
+def tapped_beats(taps: Sequence[float]) -> tuple[float, ...]:
+    """The beats that were tapped, in seconds, evenly spaced. Raises SongError as above."""
+    numbers, period, start = _tapped_line(sorted(taps))
+    return tuple(start + period * n for n in range(numbers[0], numbers[-1] + 1))
 
 
 def _tapped_line(times: Sequence[float]) -> tuple[list[int], float, float]:
@@ -320,7 +336,7 @@ def _tapped_steady(song: Song, period: float, start: float) -> Song:
     )
 
 
-def _tapped_level(song: Song, times: Sequence[float], period: float) -> Song | None:
+def _on_pulse(song: Song, times: Sequence[float], period: float) -> Song | None:
     """The pulse of the grid that the taps stand on; None when none of them does."""
     first, last = song.tempo.beat(times[0]), song.tempo.beat(times[-1])
     spans = (times[-1] - times[0]) / period
