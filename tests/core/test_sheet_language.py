@@ -114,6 +114,36 @@ def test_a_passage_danced_again(text: str) -> None:
     assert part.length == len(AGAIN[text])
 
 
+# What stands behind "repeat section 1": it begins with the other foot, goes to the other side ...
+OTHERWISE = (
+    "to the left", "on the left", "but on the left foot", "starting left", "left foot first",
+    "on the other foot", "with the left foot", "leading with L", "to the L side (12:00)",
+    "à gauche", "sur le pied gauche",
+)  # fmt: skip
+# ... or as it was, ...
+AS_IT_WAS = ("", "to the right", "starting right", "once more", "(12:00)", "again, facing 12:00")
+# ... or it asks for something that nobody can dance from these words alone.
+CHANGED = (
+    "with a 1/4 turn right", "turning ½ left", "twice", "without the touch", "with a stomp instead",
+    "except for the touch", "but end with a stomp", "avec 1/4 de tour à droite", "sauf le touch",
+)  # fmt: skip
+
+
+@pytest.mark.parametrize("asked", ["Section 2\nRepeat section 1", "5-8 repeat 1-4"])
+@pytest.mark.parametrize(
+    ("tail", "danced", "said"),
+    [(t, OTHER, False) for t in OTHERWISE]
+    + [(t, SIDE, False) for t in AS_IT_WAS]
+    + [(t, SIDE, True) for t in CHANGED],
+)
+def test_nothing_behind_a_repeat_is_dropped(
+    asked: str, tail: str, danced: list[str], said: bool
+) -> None:
+    reading = read_sheet(f"Kiln\n{VINE}{asked} {tail}\n")
+    assert steps(reading.sheet.danced[0]) == [*SIDE, *danced]
+    assert ("sheet.repeat-changed" in {f.code for f in reading.findings}) is said
+
+
 PART_A = "Part A\nSection 1\n1-4 R vine right, L touch\n5-8 L vine left, R touch\n"
 
 

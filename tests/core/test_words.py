@@ -65,6 +65,10 @@ SHEETS = {
         "1-4 R rocking chair\n5-6 repeat 1-4",
         "This repeats 4 counts on 2.",
     ),
+    "sheet.repeat-changed": (
+        "1-4 R rocking chair\n5-8 repeat 1-4 with 1/4 turn left",
+        "“with 1/4 turn left”: the passage is danced again as it stands.",
+    ),
     "sheet.variant-nothing": (
         "Part A\n1-4 R rocking chair\nC' = C with counts 1-2: R walk",
         "C' is made from C, which is not on the sheet above it.",

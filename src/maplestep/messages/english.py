@@ -156,6 +156,10 @@ FINDINGS: Final[dict[str, tuple[str, str]]] = {
         "There is no {what} above to dance again.",
         "Name a passage that stands before this line.",
     ),
+    "sheet.repeat-changed": (
+        "“{text}”: the passage is danced again as it stands.",
+        "Write the steps out where they differ.",
+    ),
     "sheet.repeat-length": (
         "This repeats {length} counts on {room}.",
         "Change the counts of the line, or of the passage it repeats.",

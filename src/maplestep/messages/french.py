@@ -169,6 +169,10 @@ FINDINGS: Final[dict[str, tuple[str, str]]] = {
         "Il n’y a pas de {what} au-dessus à danser de nouveau.",
         "Nommez un passage qui se trouve avant cette ligne.",
     ),
+    "sheet.repeat-changed": (
+        "« {text} » : le passage est redansé tel quel.",
+        "Écrivez les pas là où ils changent.",
+    ),
     "sheet.repeat-length": (
         "Ceci répète {length} comptes sur {room}.",
         "Changez les comptes de la ligne, ou du passage qu’elle répète.",

@@ -298,6 +298,17 @@ def nothing_to_repeat(line: SectionHeading | StepLine, asked: Repetition) -> Fin
     )
 
 
+def repeated_otherwise(line: SectionHeading | StepLine, asked: Repetition) -> Finding:
+    """A passage is danced again as it was, though the line asks for a change as well."""
+    return Finding(
+        code="sheet.repeat-changed",
+        severity=Severity.DOUBTFUL,
+        place=Place(span=line.span),
+        facts={"text": asked.changed},
+        found=asked.changed,
+    )
+
+
 def repeat_length(line: SectionHeading | StepLine, room: int, length: int) -> Finding:
     """A passage is danced again on more or fewer counts than it has."""
     return Finding(

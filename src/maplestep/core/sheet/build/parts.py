@@ -360,7 +360,11 @@ class PartBuilder:
         begins, ends = _with_lead_in(pool, start), _with_lead_in(pool, end)
         moves = [move for move in pool if begins <= move.at < ends]
         lead = next((m.foot for m in moves if m.foot in (Foot.LEFT, Foot.RIGHT)), None)
-        mirrored = asked.mirrored or (asked.starting is not None and asked.starting is not lead)
+        mirrored = (
+            asked.mirrored
+            or (asked.starting is not None and asked.starting is not lead)
+            or (asked.toward is not None and asked.toward is not (_side_of(moves) or lead))
+        )
         # Looking through what was danced costs too.
         work = len(moves) + len(pool) // 16
         if not self._effort.spend(work, line.span, self.findings):
@@ -371,6 +375,8 @@ class PartBuilder:
             moves, (begins, ends), target - start,
             mirrored=mirrored, span=line.span, landings=given,
         )  # fmt: skip
+        if asked.changed:
+            self.findings.append(reading_findings.repeated_otherwise(line, asked))
 
     def _just_before(self, target: Fraction, room: int) -> tuple[Fraction, Fraction]:
         """ "Same again" on four counts: the last four; "as above" on the first of a section: those
@@ -688,6 +694,13 @@ class PartBuilder:
 
 
 _OTHER_READING: Final = 1.6
+
+
+def _side_of(moves: Sequence[Move]) -> Foot | None:
+    """The side a passage goes to first: that of its first step to the side."""
+    return next(
+        (m.foot for m in moves if m.direction == "side" and m.foot in (Foot.LEFT, Foot.RIGHT)), None
+    )
 
 
 def _room(landings: Sequence[Fraction]) -> int:

@@ -192,6 +192,8 @@ class _Reader:
         clause, said = self._clause, lexeme.value
         if self._kind(index + 2) is Kind.SHOULDER:
             return  # "over the left shoulder"
+        if self._weighing and Kind.FOOT in (self._kind(index + 1), self._kind(index + 2)):
+            return  # "weight back on L"
         if lexeme.word == "over" and self._kind(index + 1) is Kind.NUMBER:
             return  # "over 2 counts"
         if said == "front":

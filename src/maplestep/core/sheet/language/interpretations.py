@@ -218,7 +218,7 @@ class _Search:
         unread += [(c.start, c.end) for c in left if _is_missed(c, clauses, chosen, again)]
         if left and (_changes_feet(clauses, chosen) or _drawn_out(clauses, left, uses, shares)):
             cost += _SKIPPED
-        told, differs = compared(uses, left, self._landings)
+        told, differs = compared(_weighed(uses, left, clauses), left, self._landings)
         plain = cost if cost > _FREE_WAYS or unread or differs else 0.0
         return Fitted(
             uses=tuple(told), shares=shares, unread=tuple(unread), differs=differs,
@@ -237,6 +237,25 @@ class _Search:
                 uses=tuple(uses), shares=shares, unknown=unknown,
                 how="" if unknown else "short", cost=5.0,
             )  # fmt: skip
+
+
+def _weighed(
+    uses: Sequence[FigureUse], left: Sequence[Clause], clauses: Sequence[Clause]
+) -> list[FigureUse]:
+    """ "Grind ¼ R (weight back on L)", "grind ¼ R recovering on L": what alone goes along with a
+    figure says where its weight ends."""
+    out, unsaid = list(uses), {id(clause) for clause in left}
+    for before, clause, after in zip((None, *clauses), clauses, (*clauses[1:], None), strict=False):
+        alone = id(before) not in unsaid and id(after) not in unsaid
+        if id(clause) not in unsaid or clause.figure is not _RECOVER or not alone:
+            continue
+        at = max((n for n, use in enumerate(out) if use.end <= clause.start), default=None)
+        if at is not None and len(clause.feet) == 1 and out[at].weight is None:
+            out[at] = replace(out[at], weight=clause.feet[0])
+    return out
+
+
+_RECOVER: Final = BY_NAME["recover"]
 
 
 def _is_spoilt(chosen: Sequence[Clause]) -> bool:

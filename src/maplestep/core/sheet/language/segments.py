@@ -266,6 +266,8 @@ class _Cutter:
         """A step said by its direction or turn alone ends before a figure that is another move."""
         if self._direction and lexeme.value.lengths[0] == 1 and self._ends_on_a_foot():
             self._open(1)  # "together L heel": the heel is the next move
+        elif self._direction and lexeme.value.lengths[0] == 1 and self._has_stepped():
+            self._open(0)  # "back LRL touch R": three steps and a touch
         elif self._direction == "together" and (turning := self._turning_since()):
             self._open(turning)  # "together 1/4 L scuff": feet closed do not turn any more
         elif lexeme.value.name in _STILL and (self._direction or self._has_turned()):
@@ -273,6 +275,9 @@ class _Cutter:
         elif self._direction and lexeme.gerund and lexeme.value.name in LIFTED:
             self._open(0)  # "back L sweeping R"
             self._now.optional = True
+
+    def _has_stepped(self) -> bool:
+        return any(lexeme.kind is Kind.FEET for lexeme in self._now.lexemes)
 
     def _turning_since(self) -> int:
         """How many of the last lexemes are a turn behind the direction."""

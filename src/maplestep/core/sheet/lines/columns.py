@@ -33,7 +33,9 @@ _COUNTS: Final = re.compile(
 )
 _COUNTLIKE: Final = re.compile(r"^\s*([\d&]\S*)\s+(\S.*)$")
 _BULLET: Final = re.compile(r"^\s*(?:[-*•–>]+\s+|>+|\|\s*)+")
-_NUMBERED: Final = re.compile(r"^\s*(?:\d{1,2}\s*[.)]|[a-z]\))\s+(?=[&\d][\d&\-–—]*[-–&]\d)")
+_NUMBERED: Final = re.compile(
+    r"^\s*(?:\d{1,2}\s*[.)]|[a-z]\))\s+(?=[&\d][&\d\-–—]*(?:[-–&]|,\s)\d)", re.IGNORECASE
+)
 _RUN: Final = r"(?:123(?:4(?:5678|56)?)?|456|5678|789)(?!\d)"
 """Counts one behind the other without a space: "(123)", "(456)"."""
 _BEHIND: Final = re.compile(
@@ -53,7 +55,7 @@ _MARK: Final = re.compile(
     re.IGNORECASE,
 )
 _INLINE: Final = re.compile(
-    r"(?:(?:[,;.|]|(?<!\d)/)\s*(?:counts?\s+|temps\s+)?((?:&\s?)?\d{1,3}(?:\s*(?:[-–—&]|n(?=\d))\s*\d{0,3})*)|\s((?:&\s?)?\d{1,3}(?:[-–—&n]\d{1,3})+&?)"
+    r"(?:(?:[,;.|]|(?<!\d)/)\s*(?:counts?\s+|temps\s+)?((?:&\s?)?\d{1,3}(?:\s*(?:[-–—&]|n(?=\d)|,(?=\s\d))\s*\d{0,3})*)|\s((?:&\s?)?\d{1,3}(?:[-–—&n]\d{1,3})+&?)"
     r"|\s{2,}((?:&\s?)?\d{1,2}))"
     r"\s*[:.)]?\s+(?=[^\W\d_]|[1357]/[248]\b|[½¼¾⅛⅜⅝⅞])"
 )

@@ -27,6 +27,10 @@ _WRITTEN: Final = re.compile(
     r"|(?:(?<=^\d)|(?<=^\d\d))\.\)(?=\s)",
     re.IGNORECASE | re.MULTILINE,
 )
+# "1..R side 2..touch L": every count begins a step of its own.
+_DOTTED: Final = re.compile(
+    r"((?<=\S)[ \t])?(?<!\d)(\d{1,2}&?)(\.{2,6})(?=\s?(?:[^\W\d_]|\d/\d|[¼½¾]))"
+)
 _PLAIN: Final = {"w/": "w ", "W/": "w ", ".": " ", ".)": ") "}
 
 
@@ -41,5 +45,8 @@ def made_plain(text: str) -> str:
     """
     if _ODD.search(text):
         text = text.translate(_SAME_LENGTH)
+    text = _DOTTED.sub(
+        lambda found: (";" if found[1] else "") + found[2] + " " * len(found[3]), text
+    )
     text = _WRITTEN.sub(lambda found: _PLAIN[found[0]], text)
     return _FILLING.sub(lambda found: " " * len(found[0]), text)

@@ -7,10 +7,11 @@ from dataclasses import dataclass
 from typing import Final
 
 from ...primitives.feet import Foot
-from ..language.lexicon import fold
+from ..language.kinds import Kind
+from ..language.lexicon import fold, standard
 
 _NUMBERS: Final = (
-    r"(\d{1,4}(?:(?:\s*[-–—&,+]\s*|\s+(?:to|through|a|et|and)\s+|(?<=\d)[ea](?=\d))\d{0,4})*)"
+    r"(\d{1,4}(?:(?:\s*[-–—&,+]\s*|\s+(?:to|through|a|et|and)\s+(?=\d)|(?<=\d)[ea](?=\d))\d{0,4})*)"
 )
 _SECTION: Final = rf"(?:(?P<of>[a-h])(?=\d)|sections?|parts?(?=\s*\d)|parties?(?=\s*\d)|secs?\.?|sequences?|sets?(?=\s*\d)|blocks?|blocs?|s\s?(?=\d))\s*(?P<section>{_NUMBERS})"
 _LABEL: Final = (
@@ -23,15 +24,19 @@ _COUNTS: Final = (
     rf"\s*[\[(]?(?P<counts>{_NUMBERS})[\])]?"
 )
 _LAST: Final = r"(?:the\s+|les\s+)?(?:last|previous|derniers)\s+(?P<back>\d{1,3})(?:\s+(?:counts?|temps|comptes?))?"
-_ALL: Final = r"(?P<all>(?:all|everything|the whole (?:lot|thing))(?:\s+of\s+(?:that|this|the above))?|(?:that|this|the above|above)(?!\s+\w)|le tout)"
+_ALL: Final = r"(?P<all>(?:all|everything|the whole (?:lot|thing))(?:\s+of\s+(?:that|this|the above))?|(?:that|this|the above|above)(?!\s+(?!but\b|on\b|to\b|with\b|start|lead|mirror|revers)\w)|le tout)"
 _AGAIN: Final = re.compile(
-    r"^\W*(?:(?:sections?|parts?|parties?)\s*\d+\s*[-–&]\s*\d+\s*[:=–-]?\s*(?:are\s+(?:the\s+)?)?)?(?:repeat|repeter|repetez|reprendre|mirror|same(?:\s+as)?|as|idem|like|refaire|do)\b"
+    r"^\W*(?:(?:sections?|parts?|parties?)\s*\d+\s*[-–&]\s*\d+\s*[:=–-]?\s*(?:are\s+(?:the\s+)?)?)?(?:repeat|repeter|repetez|reprendre|(?:the\s+)?mirror(?:\s+image)?|reverse|same(?:\s+as)?|as|idem|like|refaire|do)\b"
     rf"\s*(?:of\s+|les?\s+|la\s+|the\s+)?(?:{_SECTION}|{_LABEL}|{_LAST}|{_COUNTS}|{_ALL})(?P<rest>.*)$"
 )
 _BEHIND: Final = re.compile(
     rf"^\W*(?:(?P<section>(?:sections?|secs?\.?|sequences?|s\s?(?=\d))\s*{_NUMBERS})"
     rf"|(?:counts?|cts?|temps|steps?)\s*(?P<counts>{_NUMBERS}))"
-    r"\s+(?:again|mirrored|encore|en miroir)\b(?P<rest>.*)$"
+    r"\s+(?:again|mirrored|reversed|encore|en miroir)\b(?P<rest>.*)$"
+)
+_ON_THE_OTHER: Final = re.compile(
+    rf"^\W*(?P<section>(?:sections?|secs?\.?|s\s?(?=\d))\s*{_NUMBERS})(?P<rest>\W+(?:but\s+)?"
+    r"(?:(?:on|to|with|starting|leading)\s+)*(?:the\s+)?(?:other|opposite)\s+(?:foot|feet|side)\W*)$"
 )
 _SAME_AGAIN: Final = re.compile(
     r"^\W*(?:(?:the\s+)?(?:second|next|last|other|final|remaining)\s+(?:\d{1,3}\s+counts?|half|part)\s*[:=,–-]?\s*)?"
@@ -59,12 +64,39 @@ _OF_PART: Final = re.compile(
     r"([a-z](?:['’]|\d)?(?![a-z])|tag(?:\s+\d)?|bridge|pont|verse|chorus|couplet|refrain|one|two|three|\d)\b"
 )
 _MIRROR: Final = re.compile(
-    r"\bmirror|other (?:foot|feet)|opposite (?:foot|feet|side)|opposite|other side|autre pied|autre cote|miroir|reversed|pied oppose"
+    r"\bmirror|other (?:foot|feet)|opposite (?:foot|feet|side)|opposite|other side|autre pied|autre cote|miroir|reversed?|pied oppose"
 )
 _STARTING: Final = re.compile(
     r"(?:starting|leading|beginning|begin|start|lead|depart|commencer|commencant)\s*"
     r"(?:with|on|avec|du|le|the)?\s*(?:the\s+|pied\s+)?(r|l|right|left|droit|gauche|pd|pg|d|g)\b"
     r"|with\s+(?:the\s+)?(right|left|r|l)\s+(?:foot|lead)"
+    r"|(?:on|sur|avec)\s+(?:the\s+|your\s+|le\s+|du\s+)?(?:pied\s+)?(right|left|r|l|droit|gauche|pd|pg)\b(?!\s+of\b)"
+    r"|\b(right|left|r|l)\s+(?:foot\s+)?(?:first|lead(?:ing)?)\b"
+)
+_TOWARD: Final = re.compile(
+    r"(?:(?:going|moving|travell?ing|all)\s+)?\b(?:to(?:wards?)?(?:\s+(?:the|your))?\s+(right|left|r|l)\b(?!\s*(?:foot|heel|toe|of)\b)"
+    r"|(?:vers\s+la|a)\s+(droite|gauche)\b)"
+)
+""" "To the left": the side the passage goes to, not the foot it begins with."""
+_CHANGED: Final = re.compile(
+    r"\b(?:except|but|without|instead|replac\w+|chang\w+|omit\w*|leav\w+ out|skip\w*|add\w*|(?:end\w*|finish\w*)(?!\s+facing)|"
+    r"sauf|sans|mais|remplac\w+|ajout\w+|finir|terminer)\b"
+)
+_SAID_FACING: Final = re.compile(
+    r"[\[(]?\b(?:1[0-2]|[1-9])(?:[:h.]\d\d|h|\s*o.?clock)\b[\])]?|[\[(](?:1[0-2]|[1-9])[\])]|:.*$"
+)
+""" "(3:00)", and what explains behind a colon."""
+_MEANS_SOMETHING: Final = frozenset(
+    {
+        Kind.FIGURE,
+        Kind.AMOUNT,
+        Kind.TURN,
+        Kind.TIMES,
+        Kind.NUMBER,
+        Kind.FEET,
+        Kind.FOOT,
+        Kind.WEIGHT,
+    }
 )
 
 
@@ -86,6 +118,8 @@ class Repetition:
     back: int = 0
     part: str = ""
     label: str = ""
+    toward: Foot | None = None
+    changed: str = ""
 
     @property
     def all_so_far(self) -> bool:
@@ -112,7 +146,7 @@ def read_repetition(text: str, *, counted: bool = False) -> Repetition | None:
     plain = fold(text)
     if counted and (bare := _bare(plain)) is not None:
         return bare
-    forms = (_AGAIN, _BEHIND, _SAME_AGAIN, _EQUALS)
+    forms = (_AGAIN, _BEHIND, _ON_THE_OTHER, _SAME_AGAIN, _EQUALS)
     match = next((found for form in forms if (found := form.match(plain))), None)
     return _asked(match, plain) if match is not None else None
 
@@ -120,17 +154,20 @@ def read_repetition(text: str, *, counted: bool = False) -> Repetition | None:
 def _asked(match: re.Match[str], plain: str) -> Repetition | None:
     """What is to be danced again, on which foot, and from which part."""
     said = match.groupdict()
-    starting = _STARTING.search(match["rest"])
-    part = _OF_PART.match(match["rest"])
+    rest = match["rest"]
+    starting, toward = _STARTING.search(rest), _TOWARD.search(rest)
+    part = _OF_PART.match(rest)
     numbers = [int(n) for n in re.findall(r"\d+", said.get("section") or said.get("counts") or "")]
-    if said.get("all") and part is None and re.search(r"\w", _rest(match["rest"])):
+    if said.get("all") and part is None and re.search(r"\w", _rest(rest)):
         return None
     return Repetition(
         counts=not (said.get("section") or said.get("label")),
         first=min(numbers, default=1),
         last=max(numbers, default=0),
         mirrored=bool(_MIRROR.search(plain)),
-        starting=_foot(next((s for s in starting.groups() if s), "")) if starting else None,
+        starting=_side_in(starting),
+        toward=_side_in(toward) if starting is None else None,
+        changed=_changed(rest[part.end() :] if part else rest),
         back=int(said.get("back") or 0),
         part=_named(part, said.get("of")),
         label=(said.get("label") or "").upper(),
@@ -169,11 +206,27 @@ def repeated_behind(words: str) -> tuple[int, int] | None:
 
 def _rest(rest: str) -> str:
     """What stands behind "repeat that" besides the foot it is repeated on."""
-    plain = _STARTING.sub("", _MIRROR.sub("", rest))
-    return re.sub(r"\b(?:on|with|the|from|to|foot|feet|again|once|more|sur|le|du|l)\b", "", plain)
+    plain = _TOWARD.sub("", _STARTING.sub("", _MIRROR.sub("", rest)))
+    return re.sub(
+        r"\b(?:but|this|time|then|just|on|with|the|from|to|foot|feet|again|once|more|sur|le|du|l)\b",
+        "", plain,
+    )  # fmt: skip
+
+
+def _changed(rest: str) -> str:
+    """What a repetition asks for besides the foot it begins with: "with a ¼ turn right"."""
+    left = _rest(_SAID_FACING.sub("", rest))
+    kinds = {lexeme.kind for lexeme in standard().lexemes(left)}
+    if not (_CHANGED.search(left) or kinds & _MEANS_SOMETHING):
+        return ""
+    return rest.strip(" ,;.-–—")
+
+
+def _side_in(match: re.Match[str] | None) -> Foot | None:
+    return _foot(next((s for s in match.groups() if s), "")) if match else None
 
 
 def _foot(side: str) -> Foot | None:
     if not side:
         return None
-    return Foot.RIGHT if side[0] == "r" or side in {"droit", "pd", "d"} else Foot.LEFT
+    return Foot.RIGHT if side[0] == "r" or side in {"droit", "droite", "pd", "d"} else Foot.LEFT
