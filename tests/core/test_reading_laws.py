@@ -193,6 +193,36 @@ SAME_DANCE = {
     "a step and its pivot": ("1-2 R step fwd, pivot ½ L", "1-2 R step ½ L"),
     "a number in front": ("1-4 R step, pivot ¼ L, R step, pivot ¼ L", "1-4 Two ¼ pivots left"),
     "a commaed column": ("1-4 R vine, L touch", "1-4,R vine, L touch"),
+    "dots behind a count": (
+        "1 R side\n2 L touch\n3 L side\n4 R touch",
+        "1..R side 2..touch L 3..L side 4..touch R",
+    ),
+    "a bare count behind each step": (
+        "1 R fwd\n2 pivot 1/2 L\n3 R fwd\n4 L touch",
+        "R fwd 1, 1/2 L 2, R fwd 3, touch L 4",
+    ),
+    "counts listed with commas": (
+        "1-2 R side, L together\n3-4 R side, L touch",
+        "A) 1, 2 R side, L together; 3, 4 R side, L touch",
+    ),
+    "weight back on a foot": (
+        "1-2 Dig R heel, grind 1/4 R (weight on L)",
+        "1-2 Dig R heel, grind 1/4 R (weight back on L)",
+    ),
+    "steps without a verb": ("1-4 back L, back R, back L, touch R", "1-4 back LRL touch R"),
+    "a fan a line": ("1-2 R toe fan out, in", "1 Fan R toe out\n2 In"),
+    "a turn, then where it goes": (
+        "1-2 L side, R behind\n3 L 1/4 L fwd",
+        "1-2 L side, R behind\n3 L quarter turn left, forward",
+    ),
+    "back to the middle": (
+        "1-4 R diag fwd, touch L, L back, touch R",
+        "1-4 R diag fwd, touch L, L back to centre, touch R",
+    ),
+    "a title of one word": (
+        "1-3 L twinkle\n4-6 R twinkle\nSection 2\n1-3 L basic\n4-6 R basic back",
+        "1-3 L twinkle\n4-6 R twinkle\nBasics\n1-3 L basic\n4-6 R basic back",
+    ),
     "its last step said": ("1&2 R sailor cross", "1&2 R sailor (R behind, L side, R cross)"),
 }
 

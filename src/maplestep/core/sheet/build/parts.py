@@ -149,6 +149,7 @@ class PartBuilder:
         assert self._opened is not None
         if not self._effort.spend(len(counts.positions), line.span, self.findings):
             return
+        line, words = self._going_on(line, words)
         fitted = fit_line(
             words, len(counts.positions), counts.whole, self._lexicon, self._effort.ways
         )
@@ -173,6 +174,19 @@ class PartBuilder:
         self._opened.claim_facing(line.words, line.span, ends)
         if line.behind:
             self._opened.claim_facing(line.behind, line.span)
+
+    def _going_on(self, line: StepLine, words: str) -> tuple[StepLine, str]:
+        """ "5 Fan R toe out", "6 in": a line of one direction goes on with the figure above."""
+        lone = _OUT_OR_IN.fullmatch(words)
+        last = self.moves[-1] if self.moves else None
+        if lone is None or last is None or last.figure not in _GO_ON or last.foot is None:
+            return line, words
+        figure = _ON_THE_FLOOR.get((last.figure, last.direction, lone[1].casefold()), last.figure)
+        foot = f"{last.foot.value} " if last.foot in (Foot.LEFT, Foot.RIGHT) else ""
+        named = f"{figure} {foot}"
+        return line._replace(
+            words=named + words, words_at=line.words_at - len(named)
+        ), named + words
 
     def _in_rhythm(self, counts: CountList, fitted: Fitted, words: str) -> Fitted:
         """Whole counts may stand for the usual rhythm: so, when otherwise the feet cross."""
@@ -694,6 +708,11 @@ class PartBuilder:
 
 
 _OTHER_READING: Final = 1.6
+
+
+_OUT_OR_IN: Final = re.compile(r"(?:and\s+|back\s+)?(in|out)\W*", re.IGNORECASE)
+_GO_ON: Final = frozenset({"touch", "point", "toe", "heel", "toe fan", "heel fan"})
+_ON_THE_FLOOR: Final = {("heel", "out", "in"): "heel fan", ("toe", "out", "in"): "toe fan"}
 
 
 def _side_of(moves: Sequence[Move]) -> Foot | None:

@@ -73,6 +73,8 @@ class Clause:
     ending_direction: str = ""
     gerund: bool = False
     """It opens with an "-ing" word: it may describe, end or go along with what is before it."""
+    goes_somewhere: bool = True
+    """False: a step that turns, of which nothing says where it goes."""
     unread: list[Lexeme] = field(default_factory=list)
     """Words that matter and found no place: each has to be named, none may be lost."""
 

@@ -456,7 +456,8 @@ def _settle(clause: Clause, lexemes: Sequence[Lexeme], lexicon: Lexicon) -> None
     elif not others and _is_a_plain_step(clause):
         # "R to the right", "R ¼ right": a step that turns goes forward.
         clause.sense, clause.figure = Sense.FIGURE, STEP
-        clause.direction = clause.direction if clause.travel is not None else "fwd"
+        if clause.travel is None:
+            clause.direction, clause.goes_somewhere = "fwd", False
     else:
         _settle_without_figure(clause, lexemes, others, lexicon)
     if clause.travel and clause.sense is Sense.STYLE:

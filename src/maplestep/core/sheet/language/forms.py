@@ -45,6 +45,8 @@ def _taken_by(kept: Sequence[Clause], clause: Clause) -> bool:
     clause.figure = _figure_again(kept, clause) or _swivelled_on(kept, clause) or clause.figure
     if _paddles_off(before, clause):
         clause.figure = PIVOT
+    if clause.figure is _CENTRE and len(clause.feet) == 1 and _has_stepped_off(kept):
+        clause.figure, clause.direction = STEP, "back"
     if clause.figure is PIVOT:
         _turn_of_pivot(before, clause)
         before.side_in_words = False  # "step right, pivot ½ left": no step to the side
@@ -52,6 +54,20 @@ def _taken_by(kept: Sequence[Clause], clause: Clause) -> bool:
     if lasts:
         before.lasts = clause.lasts  # "drag L to R (2 counts)"
     return bool(lasts)
+
+
+def _has_stepped_off(kept: Sequence[Clause]) -> bool:
+    """ "R diag fwd, touch L, L back to centre": was there a step, and nothing that swivels?"""
+    figures = [clause.figure for clause in kept if clause.sense is Sense.FIGURE]
+    swung = any(figure is not None and figure.name in _SWUNG for figure in figures)
+    return not swung and any(figure in (None, STEP) for figure in figures)
+
+
+_CENTRE: Final = BY_NAME["return to centre"]
+_SWUNG: Final = frozenset(
+    {"swivel", "open heels", "heel split", "bring heels together", "bump", "sway", "hip roll",
+     "toe fan", "heel fan", "knee pop", "return to centre"}
+)  # fmt: skip
 
 
 def _take_durations_together(clauses: Sequence[Clause]) -> None:
@@ -169,6 +185,8 @@ def _figure_again(kept: Sequence[Clause], clause: Clause) -> Figure | None:
     if before.figure.name in _HEELS and clause.direction in {"out", "in", "together", "place"}:
         return BY_NAME["open heels" if clause.direction == "out" else "bring heels together"]
     if before.figure.name in _AGAIN and clause.direction in {"out", "in"}:
+        if before.figure.name in _FANS and (before.direction, clause.direction) == ("out", "in"):
+            before.figure = _FANS[before.figure.name]  # "R heel out, in" stays on the floor
         return before.figure
     return None
 
@@ -182,6 +200,7 @@ def _swivelled_on(kept: Sequence[Clause], clause: Clause) -> Figure | None:
 
 
 _HEELS: Final = frozenset({"open heels", "heel split", "bring heels together"})
+_FANS: Final = {"heel": BY_NAME["heel fan"], "toe": BY_NAME["toe fan"]}
 _AGAIN: Final = frozenset({"touch", "point", "toe", "heel", "swivel", "toe fan", "heel fan"})
 
 

@@ -95,6 +95,20 @@ def _turned_step(clauses: Sequence[Clause], index: int) -> list[Clause] | None:
     return [*clauses[: index - 1], turned, *clauses[index + 1 :]]
 
 
+def _turned_where(clauses: Sequence[Clause], index: int) -> list[Clause] | None:
+    """ "L quarter turn left, forward" on one count: where the step that turns goes."""
+    clause, before = clauses[index], clauses[index - 1]
+    bare = clause.sense is Sense.FIGURE and clause.figure is None and not clause.feet
+    if not bare or not clause.direction or clause.turn is not None:
+        return None
+    stepped = before.figure is STEP and before.turn is not None and len(before.feet) == 1
+    if not stepped or before.goes_somewhere or before.times > 1:
+        return None
+    turned = replace(before)
+    turned.direction, turned.end = clause.direction, clause.end
+    return [*clauses[: index - 1], turned, *clauses[index + 1 :]]
+
+
 def _step_pivot(clauses: Sequence[Clause], index: int) -> list[Clause] | None:
     """ "Step ½ L" on two counts: a step and a pivot; so are the others like it in the line."""
     if not _may_pivot(clauses[index]):
@@ -329,6 +343,7 @@ REWRITINGS: Final[tuple[tuple[float, Rewriting], ...]] = (
     (0.3, _within_its_steps),
     (0.3, _turned_step),
     (0.4, _turned_in),
+    (0.4, _turned_where),
     (0.4, _step_pivot),
     (0.3, _turns_all),
     (0.3, _direction_of_figure),

@@ -255,7 +255,8 @@ def _option(text: str, span: Span, match: re.Match[str]) -> OptionLine:
 
 def _steps(text: str, span: Span) -> Iterator[Choice]:
     """Steps with counts, in every way the line can be cut, and counts alone."""
-    if STATES_ORDER.match(text) or OF_THE_HEAD.match(text):
+    of_the_head = OF_THE_HEAD.match(text) and not _ONE_IN.match(text)
+    if STATES_ORDER.match(text) or of_the_head:
         return  # "Order: A, B, A, B(1-16)", "16 in"
     cuts = [gaps_filled(cut(text, span)) for cut in (counted_in_front, counted_in_text)]
     cuts = [lines for lines in dict.fromkeys(cuts) if lines]
@@ -316,6 +317,8 @@ def _is_number_of(lines: Cut) -> bool:
 
 
 _BUMPS: Final = 8
+_ONE_IN: Final = re.compile(r"\s*[2-8]\s+in\s*$", re.IGNORECASE)
+""" "6 in" below "5 heel out"."""
 _MAY_FACE: Final = re.compile(r"[\[(]\s?(?:1[0-2]|[1-9])\s?[\])][\s.,]{0,3}$")
 _TWO_IN_ONE: Final = re.compile(r"(&?)([1-7])([2-8])(&?)")
 

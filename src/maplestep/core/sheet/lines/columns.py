@@ -225,7 +225,7 @@ def counted_in_text(text: str, span: Span) -> Cut:
     start = _dress(text)
     if not any(c.isdecimal() for c in text):
         return ()
-    pieces = _pieces(text, start)
+    pieces = _pieces(text, start) or _each_counted(text, start)
     halves = [text[p.counts[0] : p.counts[1]] == "&" for p in pieces]
     if halves[-1:] == [True]:
         return ()
@@ -239,6 +239,30 @@ def counted_in_text(text: str, span: Span) -> Cut:
     if len(pieces) < fewest or said != sorted(set(said)) or said[0] > 100:
         return ()
     return tuple(_with_feet_alone([step_line(text, span, piece) for piece in pieces]))
+
+
+def _each_counted(text: str, start: int) -> list[Piece]:
+    """ "R fwd 1, 1/2 L 2, R fwd 3": every clause with its bare count behind it, in order."""
+    marks = list(_CLAUSE_COUNT.finditer(text, start))
+    begins = [start, *(mark.end() for mark in marks)]
+    pieces = [
+        Piece(mark.span(1), (first, mark.start()))
+        for first, mark in zip(begins, marks, strict=False)
+    ]
+    said = [n for p in pieces for n in numbers(clean(text[p.counts[0] : p.counts[1]]))]
+    in_order = bool(said) and said == list(range(said[0], said[0] + len(said)))
+    words = [text[p.words[0] : p.words[1]] for p in pieces]
+    worded = all(any(c.isalpha() for c in each) for each in words) and (
+        2 * sum(step_words(each) > 0 for each in words) > len(words)
+    )
+    closed = len(pieces) >= _FEWEST_CLAUSES and not text[begins[-1] :].strip(" .;*")
+    return pieces if in_order and worded and closed else []
+
+
+_FEWEST_CLAUSES: Final = 3
+_CLAUSE_COUNT: Final = re.compile(
+    r"\s((?:&\s?)?\d{1,2}(?:\s?[-–&]\s?\d{1,2})*&?)\s*(?:[,;]|(?=[.\s]*$))"
+)
 
 
 def _pieces(text: str, start: int) -> list[Piece]:

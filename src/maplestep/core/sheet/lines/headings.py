@@ -64,7 +64,8 @@ _COUNTS_FIRST: Final = re.compile(
     re.IGNORECASE,
 )
 _LABELLED: Final = re.compile(
-    _DRESS + r"([A-Z]\d{1,2})(?:[*_\s]*(?:$|[:.\-–—)])|(?=\s[^\W\d]))\s*(.*?)[*_\s]*$"
+    _DRESS + r"([A-Z]\d{1,2})(?:[*_\s]*(?:$|[:.\-–—)\]}])|(?=\s(?:[^\W\d]|\d{1,2}\s?[-–&]\s?\d)))"
+    r"\s*(.*?)[*_\s]*$"
 )
 _ITEM: Final = re.compile(
     _DRESS

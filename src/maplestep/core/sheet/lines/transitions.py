@@ -216,7 +216,19 @@ def _cost_of_section(
         written_out = following is not None and following.first in {1, choice.first or 1}
         return cost + (1.0 if written_out and opens else 0.0)  # danced twice
     bare = _is_plain(line) and not line.words and not opens
-    return cost + 1.5 * state.fresh + 1.5 * bare
+    parts = _is_plain(line) and not line.words and _parts_sections(length, line, following)
+    return cost + 1.5 * state.fresh + 1.5 * bare - 0.9 * parts
+
+
+def _parts_sections(length: int, line: SectionHeading, following: Choice | None) -> bool:
+    """ "Twinkles" between a section that is full and steps on count 1: names, and no foot."""
+    full = length > 0 and (length % 8 == 0 or length % 6 == 0)
+    if not full or following is None or following.first != 1 or any(map(str.isdigit, line.title)):
+        return False
+    steps = following.lines[0]
+    counted = not (isinstance(steps, StepLine) and steps.uncounted)
+    seen = gauge(line.title)
+    return counted and seen.steps > 0 and not (seen.feet or seen.unknown)
 
 
 def _cost_of_block(state: State, following: Choice | None) -> float:
