@@ -7,6 +7,7 @@ from pathlib import Path
 
 import numpy as np
 from piece import KEPT, Piece
+from train_ears import other_half
 
 from maplestep.audio.analyse import Features
 from maplestep.audio.decode import read_mono
@@ -17,12 +18,14 @@ HEARD = KEPT.parent / "heard"
 
 
 def heard(piece: Piece) -> Features:
-    """Onsets and harmony of a piece; single precision on disk."""
+    """Onsets and harmony of a piece; single precision on disk. The ears are those that have not
+    been trained on its source."""
     HEARD.mkdir(parents=True, exist_ok=True)
     path = HEARD / f"{piece.name}.pickle"
     if not path.exists():
         samples = read_mono(Path(piece.audio))
-        onsets, harmony = onsets_of(samples), harmony_of(samples)
+        networks = (other_half(piece.source),) if piece.part == "train" else None
+        onsets, harmony = onsets_of(samples, networks), harmony_of(samples)
         parts = [
             {name: np.asarray(getattr(part, name), np.float32) for name in part.__slots__}
             for part in (onsets, harmony)

@@ -40,6 +40,7 @@ from maplestep.core.errors import MapleStepError
 
 WORKED_OUT_BY = (
     "level", "grid_fit", "one_grid", "constant_grid", "beat_tracking", "tempo", "onsets", "harmony",
+    "ears",
 )  # fmt: skip
 OUT = Path(level.__file__).with_name("level.json")
 FOLDS = 6

@@ -11,11 +11,14 @@ from typing import Any
 import numpy as np
 import pytest
 import soundfile
+from botocore.exceptions import ClientError, EndpointConnectionError
 from django.db import OperationalError, transaction
 from django_fixtures import Api
 from example import ROUTINE
 
+from maplestep.apps import media as media_module
 from maplestep.apps.accounts.models import User
+from maplestep.apps.errors import StoreAway
 from maplestep.apps.routines.actions.bring_in import store_routine
 from maplestep.apps.songs import alone, sweeping, tasks, work
 from maplestep.apps.songs.actions.sounds import ask_band, ask_mix
@@ -40,24 +43,34 @@ def tone(seconds: float = 8.0) -> bytes:
     return out.getvalue()
 
 
-def test_a_database_that_is_gone_for_a_while_costs_nothing(
-    ada: Api, media: Path, monkeypatch: pytest.MonkeyPatch
+@pytest.mark.parametrize(
+    "broken",
+    [
+        (work, "_ready", OperationalError("server closed the connection unexpectedly")),
+        (work.media, "keep", StoreAway()),
+        (work.media, "fetch", StoreAway()),
+    ],
+    ids=["database", "store, written to", "store, read from"],
+)
+def test_what_is_gone_for_a_while_costs_nothing(
+    ada: Api, media: Path, monkeypatch: pytest.MonkeyPatch, broken: tuple[Any, str, Exception]
 ) -> None:
+    where, what, error = broken
     assert ada.send("/api/songs/recording", tone(30), "a.flac")[0] == 200
     sound = Sound.objects.get()
-    ready = work._ready
+    there = getattr(where, what)
 
     def gone(*_: Any) -> None:
-        raise OperationalError("server closed the connection unexpectedly")
+        raise error
 
-    monkeypatch.setattr(work, "_ready", gone)
+    monkeypatch.setattr(where, what, gone)
     for _ in range(2):
-        with pytest.raises(OperationalError):
+        with pytest.raises(type(error)):
             make(sound)
         sound.refresh_from_db()
         assert sound.state == Sound.State.WORKING
         assert sound.source.exists(), "what was uploaded has to be there for the next try"
-    monkeypatch.setattr(work, "_ready", ready)
+    monkeypatch.setattr(where, what, there)
     make(sound)
     sound.refresh_from_db()
     assert sound.state == Sound.State.READY
@@ -241,3 +254,33 @@ def test_a_shelf_of_many_asks_little_and_leaves_the_rest_to_the_worker(
     with django_assert_max_num_queries(8):
         shelf = ada.call("GET", "/api/shelf")[1]
     assert not any(each["pending"] for each in shelf["routines"])
+
+
+@pytest.mark.parametrize(
+    ("raised", "becomes"),
+    [
+        (EndpointConnectionError(endpoint_url="http://127.0.0.1:1"), StoreAway),
+        (ClientError({"ResponseMetadata": {"HTTPStatusCode": 503}}, "PutObject"), StoreAway),
+        # A key that is refused is a mistake of whoever runs the server, and no outage.
+        (ClientError({"ResponseMetadata": {"HTTPStatusCode": 403}}, "PutObject"), ClientError),
+        (FileNotFoundError("gone"), FileNotFoundError),
+    ],
+)
+def test_a_store_that_does_not_answer_is_told_from_a_mistake(
+    raised: Exception, becomes: type[Exception]
+) -> None:
+    with pytest.raises(becomes), media_module._reached():
+        raise raised
+
+
+def test_an_upload_to_a_store_that_is_away_is_said(
+    ada: Api, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    def away(*_: Any) -> None:
+        raise StoreAway
+
+    monkeypatch.setattr(media_module, "keep", away)
+    status, said = ada.send("/api/songs/recording", tone(30), "a.flac")
+    assert status == 503
+    assert "try again" in said["message"]
+    assert not Sound.objects.exists()

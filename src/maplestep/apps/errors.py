@@ -17,5 +17,9 @@ class ChangedElsewhere(MapleStepError):
         self.version = version
 
 
+class StoreAway(MapleStepError):
+    """The store of recordings does not answer. Nothing was lost; try again in a minute."""
+
+
 class StillInUse(MapleStepError):
     """This is used by a routine and cannot be deleted yet."""

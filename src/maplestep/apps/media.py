@@ -10,6 +10,8 @@ from __future__ import annotations
 import shutil
 import time
 import uuid
+from collections.abc import Iterator
+from contextlib import contextmanager, suppress
 from datetime import timedelta
 from pathlib import Path
 from typing import Final
@@ -18,6 +20,8 @@ from django.conf import settings
 from django.core.files import File
 from django.core.files.storage import Storage, storages
 from django.utils import timezone
+
+from .errors import StoreAway
 
 BUCKET: Final = "sound"
 _DAY_SECONDS: Final = 86_400
@@ -30,19 +34,37 @@ def bucket() -> Storage | None:
     return storages[BUCKET] if BUCKET in settings.STORAGES else None
 
 
+@contextmanager
+def _reached() -> Iterator[None]:
+    """What a bucket that does not answer raises becomes StoreAway; all else stays what it is."""
+    from botocore.exceptions import BotoCoreError, ClientError  # noqa: PLC0415 - slow to load
+
+    try:
+        yield
+    except BotoCoreError as error:
+        raise StoreAway from error
+    except ClientError as error:
+        if error.response.get("ResponseMetadata", {}).get("HTTPStatusCode", 500) < _OUR_MISTAKE:
+            raise
+        raise StoreAway from error
+
+
+_OUR_MISTAKE: Final = 500
+
+
 def _key(file: Path) -> str:
     return file.relative_to(settings.MEDIA).as_posix()
 
 
 def keep(file: Path) -> None:
-    """Keep what was just written."""
+    """Keep what was just written. Raises StoreAway."""
     if (kept := bucket()) is not None:
-        with file.open("rb") as opened:
+        with file.open("rb") as opened, _reached():
             kept.save(_key(file), File(opened))
 
 
 def fetch(file: Path) -> bool:
-    """Have a file here; False when there is none."""
+    """Have a file here; False when there is none. Raises StoreAway."""
     kept = bucket()
     if file.exists() or kept is None:
         return file.exists()
@@ -50,7 +72,7 @@ def fetch(file: Path) -> bool:
     file.parent.mkdir(parents=True, exist_ok=True)
     part = file.with_name(f"{file.name}.{uuid.uuid4().hex}.part")
     try:
-        with kept.open(_key(file)) as opened, part.open("wb") as out:
+        with _reached(), kept.open(_key(file)) as opened, part.open("wb") as out:
             shutil.copyfileobj(opened, out)
         part.replace(file)
     except FileNotFoundError:
@@ -61,10 +83,12 @@ def fetch(file: Path) -> bool:
 
 
 def forget(file: Path) -> None:
-    """Remove a file, here and in the bucket."""
+    """Remove a file, here and in the bucket. From a bucket that does not answer it goes when what
+    belongs to no sound is cleared away."""
     file.unlink(missing_ok=True)
     if (kept := bucket()) is not None:
-        kept.delete(_key(file))
+        with suppress(StoreAway), _reached():
+            kept.delete(_key(file))
 
 
 def names(folder: str = "") -> list[str]:

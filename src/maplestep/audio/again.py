@@ -146,6 +146,7 @@ def pack(heard: Features) -> bytes:
     onsets, harmony = heard.onsets, heard.harmony
     parts = [
         onsets.envelope[None], onsets.rise[None], onsets.ranges, onsets.loudness[None],
+        onsets.pulse,
         *(np.diff(getattr(harmony, name), axis=0).T for name in ("chroma", "bass", "timbre")),
     ]  # fmt: skip
     out = [np.float64(onsets.strongest).tobytes()]
@@ -169,7 +170,7 @@ def unpack(data: bytes) -> Features:
         steps = np.frombuffer(raw, np.uint8, rows * count, at).reshape(rows, count)
         at += rows * count
         parts.append(steps * (tops[:, None] / 255))
-    envelope, rise, ranges, loudness, *harmony = parts
+    envelope, rise, ranges, loudness, pulse, *harmony = parts
     sums = [np.concatenate([np.zeros((1, len(p))), np.cumsum(p.T, axis=0)]) for p in harmony]
-    onsets = Onsets(envelope[0], rise[0], ranges, loudness[0], strongest)
+    onsets = Onsets(envelope[0], rise[0], ranges, loudness[0], pulse, strongest)
     return Features(onsets, Harmony(*sums))

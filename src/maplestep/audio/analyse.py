@@ -25,7 +25,7 @@ from .onsets import BIAS_SECONDS, RATE, Onsets, onsets_of
 from .phrases import find_phrases
 from .tempo import local_periods
 
-VERSION: Final = 3
+VERSION: Final = 4
 OFFERED: Final = 4
 MOST_OFFERED: Final = 6
 LOCK: Final = 0.11

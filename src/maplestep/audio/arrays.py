@@ -7,6 +7,9 @@ from numpy.typing import NDArray
 
 # What is listened to: mono, so many samples a second.
 SAMPLE_RATE = 22_050
+# Onsets are looked for once in so many samples, and so many times a second.
+FRAME_HOP = 110
+FRAME_RATE = SAMPLE_RATE / FRAME_HOP
 Floats = NDArray[np.floating]
 Ints = NDArray[np.integer]
 

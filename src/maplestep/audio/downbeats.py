@@ -16,6 +16,7 @@ from typing import Final
 import numpy as np
 
 from .arrays import Floats, Ints, sample_at, standard
+from .ears import pulse_at
 from .harmony import Harmony
 from .onsets import RATE, Onsets
 
@@ -64,7 +65,8 @@ def _chance(odds: float) -> float:
 
 def beat_features(onsets: Onsets, harmony: Harmony, beats: Floats) -> Floats:
     """What begins and changes at each beat, each standardised over the song, (beats, features):
-    low, middle and high onsets, and change of chroma, bass and timbre within a beat and two."""
+    low, middle and high onsets, change of chroma, bass and timbre within a beat and two, and what
+    the ears take for a bar and for a beat."""
     period = float(np.median(np.diff(beats)))
     struck = [
         np.maximum(sample_at(band, beats * RATE), sample_at(band, beats * RATE + 2))
@@ -75,7 +77,8 @@ def beat_features(onsets: Onsets, harmony: Harmony, beats: Floats) -> Floats:
         for which in ("chroma", "bass", "timbre")
         for width in (min(period, 0.8), min(2 * period, 1.6))
     ]
-    return np.column_stack([standard(part) for part in (*struck, *changes)])
+    heard = [pulse_at(row, beats) for row in (onsets.pulse[1], onsets.pulse[0])]
+    return np.column_stack([standard(part) for part in (*struck, *changes, *heard)])
 
 
 def bar_scores(parts: Floats, weights: Floats) -> Floats:

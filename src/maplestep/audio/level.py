@@ -20,6 +20,7 @@ from numpy.typing import NDArray
 from scipy import fft
 
 from .arrays import Floats, sample_at
+from .ears import pulse_at
 from .harmony import Harmony
 from .onsets import RATE, Onsets
 
@@ -106,6 +107,7 @@ def features(onsets: Onsets, harmony: Harmony, likeness: Floats, beats: Floats) 
         quarter = 0.5 * (places[4] + places[5])
         row += [float(np.log(p)) for p in (*places[:4], quarter)]
         row += [_alternation(struck, n) for n in (2, 3, 4, 8)]
+    row += _of_the_ears(onsets.pulse, beats, spans)
     row += _turns_about(on)
     row += _turns_about(half)
     row += _again(likeness, period)
@@ -118,6 +120,26 @@ def features(onsets: Onsets, harmony: Harmony, likeness: Floats, beats: Floats) 
         row += [float(np.log(here / o)) for o in off]
         row += [_alternation(change[0], n) for n in (2, 3, 4, 8)]
     return np.asarray(row)
+
+
+def _of_the_ears(pulse: Floats, beats: Floats, spans: Floats) -> list[float]:
+    """What the ears say of these beats, of the places between them, and of beats taking turns."""
+    here = pulse_at(pulse[0], beats)
+    places = [pulse_at(pulse[0], beats + part * spans) for part in (0.5, 1 / 3, 2 / 3, 0.25, 0.75)]
+    means = [float(np.log(place.mean() + _HARDLY)) for place in (here, *places)]
+    row = [means[0], *(means[0] - other for other in means[1:])]
+    every = float(pulse[0].sum()) + 1e-6
+    row.append(float(here.sum()) * _WIDE_FRAMES / every)  # how much of all they hear is a beat
+    row += [_alternation(here, n) for n in (2, 3, 4)]
+    ones = pulse_at(pulse[1], beats)
+    between = pulse_at(pulse[1], beats + 0.5 * spans)
+    row.append(float(np.log((ones.mean() + _HARDLY) / (between.mean() + _HARDLY))))
+    row += [_alternation(ones, n) for n in (2, 3, 4, 8)]
+    return row
+
+
+_HARDLY: Final = 0.02
+_WIDE_FRAMES: Final = 5
 
 
 def _alternation(values: Floats, every: int) -> float:

@@ -7,6 +7,7 @@ suppression for onset detection" (DAFx 2013); the band-wise normalising is our o
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Final
 
@@ -14,11 +15,12 @@ import numpy as np
 from scipy import fft
 from scipy.ndimage import gaussian_filter1d, maximum_filter1d, uniform_filter1d
 
-from .arrays import SAMPLE_RATE, Floats
+from .arrays import FRAME_HOP, FRAME_RATE, SAMPLE_RATE, Floats
+from .ears import Weights, beats_and_bars
 
-HOP: Final = 110
+HOP: Final = FRAME_HOP
 WINDOW: Final = 1024
-RATE: Final = SAMPLE_RATE / HOP
+RATE: Final = FRAME_RATE
 BANDS: Final = 48
 RANGES: Final = (150.0, 450.0, 1500.0, 5000.0)
 WEIGHTS: Final = (1.2, 1.0, 1.0, 0.9, 0.6)
@@ -30,13 +32,14 @@ _BLOCK: Final = 4096
 @dataclass(frozen=True, slots=True)
 class Onsets:
     """``envelope``: (frames,), the sum, evened out over 8 s, and ``rise``, the same not evened
-    out; ``ranges``: (5, frames); ``loudness``: (frames,). ``strongest``: how much the strongest
-    onsets rise, in units of the logarithmic levels."""
+    out; ``ranges``: (5, frames); ``loudness``: (frames,). ``pulse``: of :mod:`.ears`, (2, half as
+    many). ``strongest``: how much the strongest onsets rise, in units of the logarithmic levels."""
 
     envelope: Floats
     rise: Floats
     ranges: Floats
     loudness: Floats
+    pulse: Floats
     strongest: float = 1.0
 
     @property
@@ -45,8 +48,11 @@ class Onsets:
         return len(self.envelope) / RATE
 
 
-def onsets_of(samples: Floats) -> Onsets:
-    """The onset envelopes of mono sound at 22,050 samples a second. O(n log n)."""
+def onsets_of(samples: Floats, networks: Sequence[Weights] | None = None) -> Onsets:
+    """The onset envelopes of mono sound at 22,050 samples a second. O(n log n).
+
+    ``networks``: other ears than those shipped, for training.
+    """
     levels, loudness = mel_levels(samples)
     widened = maximum_filter1d(levels, 3, axis=1)
     back = round(0.02 * RATE)
@@ -64,6 +70,7 @@ def onsets_of(samples: Floats) -> Onsets:
         rise=total,
         ranges=np.maximum(bands, 0.0),
         loudness=loudness.astype(np.float64),
+        pulse=beats_and_bars(levels, networks),
         strongest=float(np.percentile(rise.mean(axis=1), 98)),
     )
 

@@ -22,6 +22,10 @@ TEMPLATES: Final[dict[str, str]] = {
     ),
     "Sign in first.": "Connectez-vous d’abord.",
     # what is asked of the server
+    "The store of recordings does not answer. Nothing was lost; try again in a minute.": (
+        "Le stockage des enregistrements ne répond pas. Rien n’est perdu ; réessayez dans une "
+        "minute."
+    ),
     "This does not exist, or it belongs to somebody else.": (
         "Ceci n’existe pas, ou appartient à quelqu’un d’autre."
     ),

@@ -21,7 +21,7 @@ from ..apps.accounts.throttle import TooOften
 from ..apps.dances.api import router as dances
 from ..apps.dances.desk_api import router as steps_desk
 from ..apps.dances.scan_api import router as scans
-from ..apps.errors import ChangedElsewhere, NotHere, StillInUse
+from ..apps.errors import ChangedElsewhere, NotHere, StillInUse, StoreAway
 from ..apps.operations.api import router as archives
 from ..apps.routines.api import router as routines
 from ..apps.routines.fit_api import router as fit_desk
@@ -81,6 +81,7 @@ _STATUS: dict[type[MapleStepError], int] = {
     WrongCode: 403,
     NotThisPasskey: 403,
     TooOften: 429,
+    StoreAway: 503,
 }
 
 
@@ -97,6 +98,8 @@ def refused(request: HttpRequest, error: MapleStepError) -> HttpResponse:
     response = api.create_response(request, form, status=_STATUS.get(type(error), 422))
     if isinstance(error, TooOften):
         response["Retry-After"] = str(error.wait)
+    if isinstance(error, StoreAway):
+        response["Retry-After"] = "60"
     return response
 
 

@@ -22,7 +22,8 @@ CPU_SECONDS: Final = 240
 WALL_SECONDS: Final = 600
 MEMORY_BYTES: Final = 3_000_000_000
 """Of addresses: numpy's threads reserve more than they use."""
-DATABASE_GONE: Final = os.EX_TEMPFAIL
+TRY_AGAIN: Final = os.EX_TEMPFAIL
+"""The database, or the place where recordings are kept, has gone meanwhile."""
 _PARENT_GONE: Final = 1  # PR_SET_PDEATHSIG of Linux
 
 
@@ -50,6 +51,7 @@ def main() -> int:
     django.setup()
     from django.db import InterfaceError, OperationalError  # noqa: PLC0415 - after setup
 
+    from ..errors import StoreAway  # noqa: PLC0415
     from .models import Sound  # noqa: PLC0415
     from .work import make  # noqa: PLC0415
 
@@ -57,8 +59,8 @@ def main() -> int:
         found = Sound.objects.filter(pk=uuid.UUID(sys.argv[1])).first()
         if found is not None:
             make(found)
-    except (OperationalError, InterfaceError):
-        return DATABASE_GONE
+    except (OperationalError, InterfaceError, StoreAway):
+        return TRY_AGAIN
     return 0
 
 

@@ -9,7 +9,7 @@ from django.db import OperationalError, close_old_connections
 from procrastinate import JobContext, RetryStrategy
 from procrastinate.contrib.django import app
 
-from .alone import DATABASE_GONE, run_alone
+from .alone import TRY_AGAIN, run_alone
 from .models import Sound
 from .sweeping import remove_lost_files, stuck_sounds
 
@@ -23,15 +23,16 @@ TOO_MUCH: Final = (
 )
 
 
-@app.task(name="make_sound", retry=RetryStrategy(max_attempts=8, wait=3))
+@app.task(name="make_sound", retry=RetryStrategy(max_attempts=9, exponential_wait=2))
 def make_sound(sound: str) -> None:
     """Make a recording's map, the band's playing or a mix, in a process of its own.
 
-    Raises OperationalError when the database has gone meanwhile; the job is then tried again.
+    Raises OperationalError when the database, or the place where recordings are kept, has gone
+    meanwhile; the job is then tried again, the last time a quarter of an hour later.
     """
     close_old_connections()
     code = run_alone(uuid.UUID(sound))
-    if code == DATABASE_GONE:
+    if code == TRY_AGAIN:
         raise OperationalError
     if code:
         _give_up(sound)

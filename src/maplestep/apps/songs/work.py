@@ -31,6 +31,7 @@ from ...messages.heard import heard_cues
 from ...messages.language import speaking
 from ...views.listening import dump_listening
 from .. import media
+from ..errors import StoreAway
 from .actions.sounds import STAND_IN_BPM, said_when_full
 from .actions.write import write
 from .models import AnalysisCache, Song, Sound
@@ -72,7 +73,8 @@ def make(sound: Sound) -> None:
 
     It may be begun anew at any time: what is finished already stays, and no file goes before what
     it was needed for is stored. Raises OperationalError or InterfaceError when the database is
-    gone, and leaves all as it is for the next try.
+    gone, StoreAway when the place where recordings are kept is, and leaves all as it is for the
+    next try.
     """
     begun = Sound.objects.filter(
         pk=sound.pk, state__in=(Sound.State.WAITING, Sound.State.WORKING)
@@ -86,10 +88,10 @@ def make(sound: Sound) -> None:
             _MAKERS[Sound.Kind(sound.kind)](sound, Report(sound))
     except Stopped:
         _tidy(sound)
+    except (OperationalError, InterfaceError, StoreAway):
+        raise
     except MapleStepError as error:
         fail(sound, error)
-    except (OperationalError, InterfaceError):
-        raise
     except Exception:
         log.exception("sound %s cannot be made", sound.pk)
         fail(sound, _BROKEN)
