@@ -7,9 +7,10 @@ PYTHON-WITH-TORCH bench/train_ears.py FOLD [MINUTES]    the network of one half 
 Two networks of one shape, each from one half of the sources: what trains the vote afterwards
 (``train_level.py``, ``train_bars.py``) is then what a network says of sources it does not know.
 The product hears with both. Torch (2.13.0) is no dependency of the product, which runs the network
-in numpy. One thread, fixed seeds and a fixed number of steps; MINUTES cuts them short. (What is shipped now
-was cut at 32 minutes, about 1,800 steps, while other work ran beside it: the next training will
-not give the same bits, later ones will. The votes are fitted on the shipped file, bit for bit.)
+in numpy. One thread, fixed seeds and a fixed number of steps; MINUTES cuts them short. (What is
+shipped now was cut at 32 minutes, about 1,800 steps, while other work ran beside it: the next
+training will not give the same bits, later ones will. The votes are fitted on the shipped file,
+bit for bit.)
 
 The shape is that of Davies & Böck, "Temporal convolutional networks for musical audio beat
 tracking" (EUSIPCO 2019), smaller, and with bars as a second answer.

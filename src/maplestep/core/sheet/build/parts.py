@@ -373,12 +373,6 @@ class PartBuilder:
         pool, given = self._pool(asked)
         begins, ends = _with_lead_in(pool, start), _with_lead_in(pool, end)
         moves = [move for move in pool if begins <= move.at < ends]
-        lead = next((m.foot for m in moves if m.foot in (Foot.LEFT, Foot.RIGHT)), None)
-        mirrored = (
-            asked.mirrored
-            or (asked.starting is not None and asked.starting is not lead)
-            or (asked.toward is not None and asked.toward is not (_side_of(moves) or lead))
-        )
         # Looking through what was danced costs too.
         work = len(moves) + len(pool) // 16
         if not self._effort.spend(work, line.span, self.findings):
@@ -387,7 +381,7 @@ class PartBuilder:
             self.findings.append(reading_findings.repeat_length(line, room, int(end - start)))
         self.copy(
             moves, (begins, ends), target - start,
-            mirrored=mirrored, span=line.span, landings=given,
+            mirrored=_on_the_other_side(asked, moves), span=line.span, landings=given,
         )  # fmt: skip
         if asked.changed:
             self.findings.append(reading_findings.repeated_otherwise(line, asked))
@@ -719,6 +713,16 @@ def _side_of(moves: Sequence[Move]) -> Foot | None:
     """The side a passage goes to first: that of its first step to the side."""
     return next(
         (m.foot for m in moves if m.direction == "side" and m.foot in (Foot.LEFT, Foot.RIGHT)), None
+    )
+
+
+def _on_the_other_side(asked: Repetition, moves: Sequence[Move]) -> bool:
+    """Whether a repeat is danced with the other foot: said so, or by its lead foot or its side."""
+    lead = next((m.foot for m in moves if m.foot in (Foot.LEFT, Foot.RIGHT)), None)
+    return (
+        asked.mirrored
+        or (asked.starting is not None and asked.starting is not lead)
+        or (asked.toward is not None and asked.toward is not (_side_of(moves) or lead))
     )
 
 

@@ -182,13 +182,17 @@ def _figure_again(kept: Sequence[Clause], clause: Clause) -> Figure | None:
         return None
     if clause.turn is not None or clause.weight is not None:
         return None
-    if before.figure.name in _HEELS and clause.direction in {"out", "in", "together", "place"}:
+    return _gone_on_with(before.figure, before, clause)
+
+
+def _gone_on_with(figure: Figure, before: Clause, clause: Clause) -> Figure | None:
+    if figure.name in _HEELS and clause.direction in {"out", "in", "together", "place"}:
         return BY_NAME["open heels" if clause.direction == "out" else "bring heels together"]
-    if before.figure.name in _AGAIN and clause.direction in {"out", "in"}:
-        if before.figure.name in _FANS and (before.direction, clause.direction) == ("out", "in"):
-            before.figure = _FANS[before.figure.name]  # "R heel out, in" stays on the floor
-        return before.figure
-    return None
+    if figure.name not in _AGAIN or clause.direction not in {"out", "in"}:
+        return None
+    if figure.name in _FANS and (before.direction, clause.direction) == ("out", "in"):
+        before.figure = _FANS[figure.name]  # "R heel out, in" stays on the floor
+    return before.figure
 
 
 def _swivelled_on(kept: Sequence[Clause], clause: Clause) -> Figure | None:

@@ -48,6 +48,11 @@ _GOES_ON: Final = re.compile(r"^\W*(?:9\s*[-–]\s*16|7\s*[-–]\s*12)\b(?!\s*[-
 
 
 _SHOUTED: Final = re.compile(r"\s*[A-ZÀ-Ý]{3,}\b")
+_CAPITAL: Final = re.compile(
+    r"\s*(?!Right|Left|Droit|Gauche|Pied)[A-ZÀ-Ý][^\W\d_A-ZÀ-Ý]{2,}\W+[^\W\d_]"
+)
+_CLAUSE_ENDS: Final = re.compile(r"[^\w)\]]\s*$|\b(?:and|then|et|puis)\s*$")
+"""The page's edge cuts within a clause, where few words but a foot's begin with a capital."""
 
 
 class Trail(NamedTuple):
@@ -271,6 +276,7 @@ def _cut_off(bodies: list[str]) -> list[bool]:
     return [False] + [
         line.strip() != ""
         and (above.isupper() or not _SHOUTED.match(line))
+        and not (_CAPITAL.match(line) and not _CLAUSE_ENDS.search(above))
         and len(above.rstrip()) + 1 + len(line.split(maxsplit=1)[0]) > width
         for above, line in pairwise(bodies)
     ]

@@ -252,12 +252,19 @@ def _option(text: str, span: Span, match: re.Match[str]) -> OptionLine:
 
 # steps
 
+_BRACKETED = re.compile(r"[\s*_#>]*[\[(]")
+
+
+def _is_of_the_head(text: str) -> bool:
+    """ "Order: A, B, A, B(1-16)", "16 in"."""
+    of_the_head = OF_THE_HEAD.match(text) and not _ONE_IN.match(text)
+    return bool(STATES_ORDER.match(text) or of_the_head)
+
 
 def _steps(text: str, span: Span) -> Iterator[Choice]:
     """Steps with counts, in every way the line can be cut, and counts alone."""
-    of_the_head = OF_THE_HEAD.match(text) and not _ONE_IN.match(text)
-    if STATES_ORDER.match(text) or of_the_head:
-        return  # "Order: A, B, A, B(1-16)", "16 in"
+    if _is_of_the_head(text):
+        return
     cuts = [gaps_filled(cut(text, span)) for cut in (counted_in_front, counted_in_text)]
     cuts = [lines for lines in dict.fromkeys(cuts) if lines]
     may_face = not cuts and _MAY_FACE.search(text) is not None
@@ -265,9 +272,9 @@ def _steps(text: str, span: Span) -> Iterator[Choice]:
         said = [number for line in lines for number in numbers(line.counts)]
         if not said:
             continue
-        if all(not line.words for line in lines):
-            bracketed = text.lstrip(" *_#>")[:1] in "[("
-            yield Choice(0.8 if bracketed else 0.3, Role.COUNTS, lines, said[0], said[-1])
+        if not any(line.words for line in lines):
+            sure = 0.8 if _BRACKETED.match(text) else 0.3
+            yield Choice(sure, Role.COUNTS, lines, said[0], said[-1])
         else:
             yield from _cut_so(text, lines, said, span, may_face=may_face)
 
