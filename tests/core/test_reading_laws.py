@@ -223,6 +223,38 @@ SAME_DANCE = {
         "1-3 L twinkle\n4-6 R twinkle\nSection 2\n1-3 L basic\n4-6 R basic back",
         "1-3 L twinkle\n4-6 R twinkle\nBasics\n1-3 L basic\n4-6 R basic back",
     ),
+    "a foot in front of a colon": (
+        "1-4 R heel fwd, together, L heel fwd, together",
+        "1-4 R foot: heel fwd, together, L foot: heel fwd, together",
+    ),
+    "a slash in a name": ("1-2 Cross rock R, recover", "1-2 Cross/rock R, recover"),
+    "a foot within a name": ("1&2 Kick R, ball R, step L", "1&2 Kick R ball step L"),
+    "so does the other order": ("1&2 Kick R, ball R, step L", "1&2 R kick ball L step"),
+    "a stomp up with its foot in it": ("1-2 stomp L, stomp up R", "1-2 stomp L, stomp R up"),
+    "the toe points on": (
+        "1-4 point R fwd, point R side, sailor R",
+        "1-4 point R fwd, side, sailor R",
+    ),
+    "a step and its pivot twice": (
+        "1-4 step R, ½ pivot L, step R, ½ pivot L",
+        "1-4 step R, ½ pivot L x2",
+    ),
+    "twice the same length": (
+        "1-4 pivot ½ L, pivot ½ L\n5&6 R shuffle side\n7-8 L rock back, recover",
+        "1-2 3-4 5&6 7-8 R ½ pivot L x2, R side shuffle, L rock back, recover",
+    ),
+    "a section on the other side": (
+        "Section 1: R vine, touch, L vine, touch\nSection 2: L vine, touch, R vine, touch",
+        "Section 1: R vine, touch, L vine, touch\nSection 2: the same to the left",
+    ),
+    "what fills the rest": (
+        "First eight: R heel, together, L heel, together (1-4), R jazz box (5-8)",
+        "First eight: R heel, together, L heel, together (1-4), then R jazz box",
+    ),
+    "how long each line lasts": (
+        "1-4 R vine, L touch\n5-8 L vine, R touch\nNext\n1-8 K step",
+        "R vine, L touch (4)\nL vine, R touch (4)\nK step (8)",
+    ),
     "its last step said": ("1&2 R sailor cross", "1&2 R sailor (R behind, L side, R cross)"),
 }
 
@@ -235,3 +267,15 @@ def test_two_ways_to_write_it_are_one_dance(what: str) -> None:
 
     plain, other = SAME_DANCE[what]
     assert danced(plain) == danced(other) != []
+
+
+@pytest.mark.parametrize("said", ["wiggle about", "as you like", "ad lib", "free style, no steps"])
+@pytest.mark.parametrize("heading", ["Section 2: {}", "Second eight: {}", "[9-16] {}", "S2 - {}"])
+def test_a_section_of_which_nothing_is_danced_is_named(heading: str, said: str) -> None:
+    """Three sections are written and two danced: somebody has to say which one is missing."""
+    line = heading.format(said)
+    reading = read_sheet(
+        f"Kiln\n\nSection 1: R vine, touch, L vine, touch\n{line}\nSection 3: R jazz box x2\n"
+    )
+    lines = {f.place.span.line for f in reading.findings if f.place.span}
+    assert 4 in lines or "sheet.total" in {f.code for f in reading.findings}

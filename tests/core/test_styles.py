@@ -152,7 +152,7 @@ def one_changed(text: str, line: StepLine, lexeme: Lexeme) -> list[tuple[str, st
     word = text[start:end]
     if lexeme.kind in _DOUBLED and " " not in word:
         found.append((f"{word} twice", f"{text[:end]} {word}{text[end:]}"))
-    if lexeme.kind is Kind.AMOUNT:
+    if lexeme.kind is Kind.AMOUNT and lexeme.value:  # "no turn" adds nothing
         found.append((f"without {word}", text[:start] + text[end:]))
     leads = lexeme.kind is Kind.FOOT and lexeme.start < len(line.words) / 3
     if (leads or lexeme.kind is Kind.AMOUNT) and word in _SIDES:

@@ -29,7 +29,7 @@ def ok(answer: tuple[int, Any]) -> Any:
 @pytest.fixture(scope="module")
 def ada(site: Site) -> Visitor:
     visitor = Visitor(site)
-    ok(visitor.call("POST", "/api/accounts", {"name": "ada", "password": PASSWORD}))
+    ok(visitor.call("POST", "/api/accounts", {"name": "ada-of-the-mill", "password": PASSWORD}))
     return visitor
 
 
@@ -140,11 +140,11 @@ def test_whoever_runs_it_sees_numbers_and_no_names(site: Site, ada: Visitor) -> 
         text = said.read().decode()
     assert re.search(r"django_http_requests_total_by_view_transport_method_total\{.*\} \d", text)
     assert 'maplestep_jobs{status="doing",task="' in text or "maplestep_jobs" in text
-    assert "ada" not in text
+    assert "ada-of" not in text
     lines = (site.folder / "maplestep-web-1.log").read_text().splitlines()
     told = [json.loads(line) for line in lines if line.startswith('{"at"')]
     assert any(line.get("route") for line in told)
-    assert "ada" not in "".join(json.dumps(line) for line in told)
+    assert "ada-of" not in "".join(json.dumps(line) for line in told)
 
 
 def test_the_staff_come_in_with_a_second_factor_only(
@@ -152,7 +152,7 @@ def test_the_staff_come_in_with_a_second_factor_only(
 ) -> None:
     assert ada.ask("GET", "/staff/")[2].get("X-Frame-Options") == "DENY"
     assert b"Staff" not in ada.ask("GET", "/staff/")[1]
-    assert "second factor" in site.manage("staff", "ada")
+    assert "second factor" in site.manage("staff", "ada-of-the-mill")
     assert b"Staff" not in ada.ask("GET", "/staff/")[1]
     begun = ok(ada.call("POST", "/api/account/factor/app"))
     code = totp(base64.b32decode(begun["secret"]), time.time())
@@ -169,7 +169,7 @@ def test_the_staff_come_in_with_a_second_factor_only(
     assert row
     assert re.search(r'field-megabytes">1<', row[0])  # 20 s of 16 bits at 22,050: .88 MB
     ok(ada.call("DELETE", f"/api/songs/{song['id']}"))
-    site.manage("staff", "ada", "--no")
+    site.manage("staff", "ada-of-the-mill", "--no")
     assert b"Staff" not in ada.ask("GET", "/staff/")[1]
     ok(ada.call("POST", "/api/account/factor/app/off", {"password": PASSWORD}))
 

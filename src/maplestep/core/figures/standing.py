@@ -187,7 +187,14 @@ STANDING: Final[tuple[Figure, ...]] = (
     Figure(
         name="clap",
         also=("snap", "snap fingers", "clap hands", "click fingers", "finger snap"),
-        french=("taper des mains", "frapper des mains", "claquer des doigts"),
+        french=(
+            "taper des mains",
+            "taper dans les mains",
+            "frapper des mains",
+            "frapper dans les mains",
+            "claquer des doigts",
+            "clap des mains",
+        ),
         ways=("- clap",),
         repeats=True,
     ),

@@ -34,8 +34,7 @@ from .language.interpretations import usual_column
 from .language.lexicon import Lexicon, fold, standard
 from .language.numbers import CARDINAL, number_of
 from .lines.choose import in_threes, read_lines
-from .lines.columns import has_own_counts
-from .lines.fitting import counted_lines
+from .lines.fitting import counted_lines, has_own_counts
 from .lines.head import Fact, level_of
 from .lines.headings import PART_LENGTH, STATES_ORDER
 from .lines.model import FigureLine, Line, OptionLine, PartHeading, Remark, SectionHeading, StepLine

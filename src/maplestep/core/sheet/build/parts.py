@@ -32,8 +32,8 @@ from ..language.interpretations import (
 )
 from ..language.lexicon import Lexicon
 from ..language.sharing import counts_in, moved, whole_counts
-from ..lines.columns import has_own_counts, numbers, option_in
-from ..lines.fitting import counted_lines
+from ..lines.columns import numbers, option_in
+from ..lines.fitting import counted_lines, has_own_counts
 from ..lines.model import OptionLine, Remark, SectionHeading, StepLine
 from ..lines.repeats import Repetition, read_repetition, repeated_behind
 from ..model import Claim, Option, Part, PartKind, Section
@@ -98,11 +98,15 @@ class PartBuilder:
 
     def open_section(self, heading: SectionHeading) -> None:
         """A new section begins; the one before is complete."""
-        self._close_section()
+        # "Section 2" above "Repeat section 1": one section in two lines.
+        self._close_section(goes_on=heading.repeats is not None and not heading.title)
         self._headed = True
         self._opened = self._section(heading.span, heading)
         if heading.repeats is not None:
-            self._repeat(heading.repeats, heading, self.length)
+            above = self._sections[-1] if self._sections else None
+            length = int(above.end - above.start) if above is not None else 0
+            room = (heading.counts or length) if heading.repeats.bare else 0
+            self._repeat(heading.repeats, heading, self.length, room)
 
     def add_remark(self, remark: Remark) -> None:
         """A facing may be claimed in free text below the steps; an empty line ends nothing."""
@@ -255,31 +259,38 @@ class PartBuilder:
             not self._headed and bool(opened.landings) and counts.first < 1 and opened.reached >= 4
         )
 
-    def _close_section(self) -> None:
+    def _close_section(self, *, goes_on: bool = False) -> None:
         opened = self._opened
-        if opened is not None and not opened.landings:
-            self._read_uncounted(opened)
+        if opened is not None and not opened.landings and not self._read_uncounted(opened):
+            heading = opened.heading
+            if heading is not None and heading.title and heading.repeats is None and not goes_on:
+                said = heading.text.strip()
+                self.findings.append(reading_findings.uncounted(heading.span, said))
         if opened is not None and opened.landings:
             self._sections.append(opened.finish(self.name, self.findings))
         self._opened = None
 
-    def _read_uncounted(self, opened: SectionBuilder) -> None:
-        """Steps on the heading's own line, or below it without counts, in their usual rhythm."""
+    def _read_uncounted(self, opened: SectionBuilder) -> bool:
+        """Steps on the heading's own line, or below it without counts, in their usual rhythm:
+        are they danced, or said why not?"""
         heading = opened.heading
         if heading is None:
-            return
+            return False
         wanted = heading.counts
         if has_own_counts(heading.words):
             opened.dance_heading()
             for line in counted_lines(heading.words, heading.words_at, heading.span):
                 self.add_steps(line)
-            return
+            return True
         named = self._without_name(_told(heading, opened.pending), wanted or EIGHT)
         texts = [piece for text in named for piece in _with_tail(*text)]
         if self._in_usual_rhythm(texts, wanted) or self._on_all_counts(texts, wanted):
             opened.dance_heading()
         elif told := next((each for each in texts if _names_steps(each[0])), None):
             self.findings += self._why_uncounted(heading, *told)
+        else:
+            return False
+        return True
 
     def _without_name(
         self, texts: list[tuple[str, int, Span]], counts: int

@@ -16,6 +16,8 @@ from ...primitives.turns import amount_words
 
 # Only one foot can be meant, or none is.
 _PLAIN: Final = frozenset({"recover", "pivot", "hold", "clap", "unwind", "drop", "drag"})
+# Danced with a quarter as often as with the usual half.
+_OF_ANY_SIZE: Final = frozenset({"monterey", "paddle"})
 _WORDS: Final = {"fwd": "forward", "side": "to the side", "back": "back"}
 
 
@@ -26,7 +28,7 @@ def what_was_supplied(use: FigureUse, moves: Sequence[Move]) -> Iterator[str]:
     plain = figure.name in _PLAIN or use.echo
     if not plain:
         yield from _foot_and_way(use, moves)
-    if size_unsaid and (plain or use.turn_to):
+    if size_unsaid and (plain or use.turn_to or figure.name in _OF_ANY_SIZE):
         yield f"{figure.name} {amount_words(figure.usual_turn)}"
 
 

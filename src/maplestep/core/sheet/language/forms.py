@@ -188,6 +188,10 @@ def _figure_again(kept: Sequence[Clause], clause: Clause) -> Figure | None:
 def _gone_on_with(figure: Figure, before: Clause, clause: Clause) -> Figure | None:
     if figure.name in _HEELS and clause.direction in {"out", "in", "together", "place"}:
         return BY_NAME["open heels" if clause.direction == "out" else "bring heels together"]
+    # In "side touch R" the side is that of a step.
+    pointed = figure.name in _POINTS and before.direction and not before.led_by_direction
+    if pointed and clause.direction in _REACHES:
+        return figure  # "point R forward, side"
     if figure.name not in _AGAIN or clause.direction not in {"out", "in"}:
         return None
     if figure.name in _FANS and (before.direction, clause.direction) == ("out", "in"):
@@ -204,6 +208,8 @@ def _swivelled_on(kept: Sequence[Clause], clause: Clause) -> Figure | None:
 
 
 _HEELS: Final = frozenset({"open heels", "heel split", "bring heels together"})
+_POINTS: Final = frozenset({"touch", "point", "toe"})
+_REACHES: Final = frozenset({"fwd", "side", "back"})
 _FANS: Final = {"heel": BY_NAME["heel fan"], "toe": BY_NAME["toe fan"]}
 _AGAIN: Final = frozenset({"touch", "point", "toe", "heel", "swivel", "toe fan", "heel fan"})
 

@@ -393,20 +393,17 @@ def section_column(words: str, lexicon: Lexicon) -> str:
     """The count column of a whole section's words without counts: the reading that fills eight.
 
     Where the usual rhythms make no eight, a count a move may ("step lock step scuff", twice);
-    then six, four and two are filled.
+    then fours or sixes, then twos are filled.
     """
     columns = list(dict.fromkeys(_usual_columns(words, lexicon, paired=True)))[:_MOST_COLUMNS]
     lengths = {column: counts_in(column) for column in columns}
-    for size in (8, 6, 4, 2):
-        fitting = [column for column in columns if lengths[column] % size == 0]
+    for sizes, counts in (((8,), 8), ((4, 6), 4), ((2,), 0)):
+        fitting = [c for c in columns if any(lengths[c] % size == 0 for size in sizes)]
         if fitting:
             return fitting[0]
-        if size in _MAY_BE_FITTED and columns and (column := _fitted_column(words, size, lexicon)):
+        if counts and columns and (column := _fitted_column(words, counts, lexicon)):
             return column
     return ""
-
-
-_MAY_BE_FITTED: Final = (8, 4)
 
 
 def _fitted_column(words: str, counts: int, lexicon: Lexicon) -> str:

@@ -38,10 +38,12 @@ _EIGHTHS: Final = {
 
 _X_GLUED: Final = r"(?<![^\W\d_])[xX](?=-?(?:shuf|rock|trip|chass|samba|unw|point|step|side))"
 """The cross in short: "xshuffle", "x-rock"."""
+_ONE_NAME: Final = r"(?i:(?<=cross)|(?<=side)|(?<=back))/(?i:rock|shuf|samba|point|strut|chass)"
+"""The slash within a figure's name: "cross/rock", where "side/together" are two steps."""
 _TOKEN: Final = re.compile(
     rf"(?P<word>{_X_GLUED}|"
     r"(?![xX]\s?\d)[^\W\d_¼½¾⅛⅜⅝⅞]+(?:['’][^\W\d_¼½¾⅛⅜⅝⅞]+)*)"
-    r"|(?P<mark>[,;:()\[\]&+/.|\n…])"
+    rf"|(?P<mark>(?!{_ONE_NAME})[,;:()\[\]&+/.|\n…])"
     r"|(?P<amount>1\s+(?:&\s+)?[13]/[24](?!\d)|1[½¼¾]|[½¼¾⅛⅜⅝⅞]|[1-357]/[248](?!\d))"
     r"|(?P<clock>\d{1,2}[:h]\d{2}\b|\d{1,2}\s?[oO]['’]?\s?[cC]lock)"
     r"|(?P<times>[xX×]\s?\d{1,2}\b(?!\s?(?:counts?|cts?|temps|comptes?)\b)|\d{1,2}\s?[xX×](?![^\W\d_]))"

@@ -7,6 +7,7 @@ from itertools import pairwise
 from typing import Final
 
 from ...figures.vocabulary import BY_NAME, STEP
+from ...primitives.feet import Foot
 from .kinds import CUTS, LIFTED, Kind
 from .lexicon import Lexeme
 
@@ -87,7 +88,7 @@ def _to_the_middle(lexemes: Sequence[Lexeme]) -> list[Lexeme]:
     for index, lexeme in enumerate(lexemes):
         if lexeme.kind in CUTS:
             begins = index + 1
-        elif lexeme.word in {"to", "back"} and lexeme.value in ("in", _TO_MIDDLE):
+        elif lexeme.word in {"to", "back", "au"} and lexeme.value in ("in", _TO_MIDDLE):
             found[index] = _in_a_step(lexemes[begins:index], lexeme)
     return found
 
@@ -112,6 +113,76 @@ def _between_dashes(lexemes: Sequence[Lexeme]) -> list[Lexeme]:
     if len(dashes) < 2:
         return list(lexemes)
     return [x._replace(kind=Kind.BREAK) if x in dashes else x for x in lexemes]
+
+
+def _stomps_up(lexemes: Sequence[Lexeme]) -> list[Lexeme]:
+    """ "Stomp R up": the name of the figure with the foot in it."""
+    found = list(lexemes)
+    for index in range(2, len(found)):
+        stomp, foot, up = found[index - 2 : index + 1]
+        if stomp.value is BY_NAME["stomp"] and foot.kind is Kind.FOOT and up.word == "up":
+            found[index - 2] = stomp._replace(value=BY_NAME["stomp up"])
+    return found
+
+
+def _heel_put_down(lexemes: Sequence[Lexeme]) -> list[Lexeme]:
+    """ "Poser la pointe D devant, poser le talon": behind a toe the heel comes down."""
+    found = list(lexemes)
+    toe = False
+    for index, lexeme in enumerate(lexemes):
+        if lexeme.kind is not Kind.FIGURE:
+            continue
+        following = lexemes[index + 1].kind if index + 1 < len(lexemes) else None
+        lone = following not in {Kind.FOOT, Kind.DIRECTION, Kind.RELATION}
+        if toe and lone and lexeme.word == "poser" and lexeme.value is BY_NAME["heel"]:
+            found[index] = lexeme._replace(value=BY_NAME["drop"])
+        toe = lexeme.word in _TOES or (toe and lexeme.value is STEP)
+    return found
+
+
+_TOES: Final = frozenset({"toe", "pointe"})
+
+
+def _ball_then_step(lexemes: Sequence[Lexeme]) -> list[Lexeme]:
+    """ "Kick R ball step L": the ball of the foot in the air, then a step of the other; so is
+    "R kick ball L step"."""
+    found = list(lexemes)
+    for index in range(3, len(found) - 1):
+        foot, lifted, ball, other = found[index - 3 : index + 1]
+        feet = {foot.value, other.value} == {Foot.LEFT, Foot.RIGHT}
+        kicked = lifted.kind is Kind.FIGURE and lifted.value.ways[0].startswith("[")
+        if feet and kicked and ball.value is _BALL and found[index + 1].value is STEP:
+            found[index], found[index + 1] = found[index + 1], other
+            found.insert(index, foot)
+    for index in range(len(found) - 2, 1, -1):
+        lifted, foot, ball, other = found[index - 2], *found[index - 1 : index + 2]
+        feet = {foot.value, other.value} == {Foot.LEFT, Foot.RIGHT}
+        if not (feet and lifted.kind is Kind.FIGURE and ball.kind is Kind.FIGURE):
+            continue
+        if ball.value is not _BALL or ball.end - ball.start <= len(ball.word) + 1:
+            continue
+        if lifted.value.ways[0].startswith("["):
+            step = ball._replace(value=STEP, word="step", start=ball.end - 4)
+            found[index : index + 1] = [ball._replace(end=ball.start + len(ball.word)), foot, step]
+    return found
+
+
+_BALL: Final = BY_NAME["ball"]
+
+
+def _led_throughout(lexemes: Sequence[Lexeme]) -> list[Lexeme]:
+    """ "R foot: heel forward, together, L foot: ...": the foot in front of a colon leads the word
+    behind it."""
+    return [x for index, x in enumerate(lexemes) if not _is_a_lead(lexemes, index)]
+
+
+def _is_a_lead(lexemes: Sequence[Lexeme], index: int) -> bool:
+    """A colon between a foot that stands alone and what it does."""
+    if lexemes[index].word != ":" or not 0 < index < len(lexemes) - 1:
+        return False
+    alone = index < 2 or lexemes[index - 2].kind in CUTS
+    told = lexemes[index + 1].kind in {Kind.FIGURE, Kind.DIRECTION}
+    return alone and told and lexemes[index - 1].kind is Kind.FOOT
 
 
 def _in_degrees(lexemes: Sequence[Lexeme]) -> list[Lexeme]:
@@ -150,4 +221,8 @@ _CHANGES: Final[tuple[Callable[[Sequence[Lexeme]], list[Lexeme]], ...]] = (
     _shoulders,
     _to_the_middle,
     _between_dashes,
+    _led_throughout,
+    _ball_then_step,
+    _heel_put_down,
+    _stomps_up,
 )

@@ -120,6 +120,22 @@ def _step_pivot(clauses: Sequence[Clause], index: int) -> list[Clause] | None:
     ]
 
 
+def _step_pivot_again(clauses: Sequence[Clause], index: int) -> list[Clause] | None:
+    """ "Step R, ½ pivot L x2": both of them, again."""
+    clause, before = clauses[index], clauses[index - 1]
+    stepped = before.figure is STEP and before.times == 1 and before.turn is None
+    if clause.figure is not PIVOT or clause.times < 2 or not stepped:
+        return None
+    if before.direction not in {"", "fwd"}:
+        return None
+    pairs = []
+    for _ in range(clause.times):
+        once = replace(clause)
+        once.times = 1
+        pairs += [replace(before), once]
+    return [*clauses[: index - 1], *pairs, *clauses[index + 1 :]]
+
+
 def _may_pivot(clause: Clause) -> bool:
     stepped = clause.figure is STEP or (clause.figure is None and bool(clause.feet))
     plain = stepped and clause.direction in {"", "fwd"} and clause.times == 1
@@ -345,6 +361,7 @@ REWRITINGS: Final[tuple[tuple[float, Rewriting], ...]] = (
     (0.4, _turned_in),
     (0.4, _turned_where),
     (0.4, _step_pivot),
+    (0.2, _step_pivot_again),
     (0.3, _turns_all),
     (0.3, _direction_of_figure),
     (0.3, _ends_figure),

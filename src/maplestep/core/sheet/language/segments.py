@@ -303,7 +303,7 @@ class _Cutter:
             return True
         if named == "point" and figure.name == "touch" and lexeme.word in _TOES:
             return True  # "toucher la pointe du PD": with the toe
-        toe = figure is STEP and named in _KINDS_OF_STEP
+        toe = figure is STEP and _is_kind_of_step(lexeme)
         if toe or (figure.name == "swivel" and named == "return to centre"):
             # "Step L toe to the side" puts down the toe, "twist heels back to centre" is one.
             self._now.lexemes.remove(before)
@@ -422,8 +422,16 @@ class _Cutter:
         return len(named) > 1 or (apart and beside)
 
 
+def _is_kind_of_step(lexeme: Lexeme) -> bool:
+    """ "Step L toe to the side", "poser la pointe D devant"."""
+    named = lexeme.value.name
+    return named in _KINDS_OF_STEP or (named == "point" and lexeme.word in _TOES)
+
+
 def _tells_how(figure: Lexeme, lexeme: Lexeme) -> bool:
     """ "Stomp R heel": with which part of the body a single move is made."""
+    if lexeme.value.name == "ball" and figure.value.name in LIFTED:
+        return False  # "kick R ball step L": nothing is kicked with the ball of a foot
     body = lexeme.value.name in _BODY and figure.value.name not in _BODY
     return body and min(figure.value.lengths) == 1 and not lexeme.gerund
 

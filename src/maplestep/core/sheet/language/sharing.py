@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Container, Iterator, Sequence
 from functools import cache
-from itertools import accumulate, combinations, groupby
+from itertools import accumulate, combinations, groupby, pairwise
 from typing import Final
 
 from ...figures.expand import FigureUse
@@ -174,23 +174,28 @@ def share_landings(uses: Sequence[FigureUse], landings: int) -> tuple[int, ...] 
     if sum(map(min, lengths)) > landings or sum(map(max, lengths)) < landings:
         return None
 
+    again = [False, *(b.figure is a.figure and b.start == a.start for a, b in pairwise(uses))]
+
     @cache
-    def rest_of(index: int, left: int) -> tuple[float, tuple[int, ...]] | None:
+    def rest_of(index: int, left: int, last: int) -> tuple[float, tuple[int, ...]] | None:
         if index == len(lengths):
             return (0.0, ()) if left == 0 else None
         best: tuple[float, tuple[int, ...]] | None = None
         for place, length in enumerate(lengths[index]):
-            if length > left or (best is not None and _unusual(place, closed[index]) >= best[0]):
+            # "Pivot x2": what is danced again takes as long as before.
+            same = again[index] and length == last
+            own = 0.0 if same else _unusual(place, closed[index]) + again[index]
+            if length > left or (best is not None and own >= best[0]):
                 continue
-            rest = rest_of(index + 1, left - length)
+            rest = rest_of(index + 1, left - length, length)
             if rest is None:
                 continue
-            cost = rest[0] + _unusual(place, closed[index])
+            cost = rest[0] + own
             if best is None or cost < best[0]:
                 best = cost, (length, *rest[1])
         return best
 
-    found = rest_of(0, landings)
+    found = rest_of(0, landings, 0)
     return found[1] if found else None
 
 

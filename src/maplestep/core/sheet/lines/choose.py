@@ -10,7 +10,7 @@ source). Complexity: O(lines x beam), the beam at most :data:`BEAM`.
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from functools import lru_cache
 from itertools import pairwise
 from typing import Final, NamedTuple
@@ -72,6 +72,8 @@ class Path(NamedTuple):
 
 def read_lines(text: str) -> Iterator[Line]:
     """What each line of a sheet is, in order."""
+    # "[1 to 8]" as "[1 -  8]": everything keeps its place.
+    text = _WORDED_RANGE.sub(lambda said: f"{said[1]} -".ljust(len(said[0])), text)
     bodies = _bodies(text)
     waltz = in_threes(text)
     options = _options(bodies, waltz=waltz)
@@ -83,6 +85,12 @@ def read_lines(text: str) -> Iterator[Line]:
     ]
     placed = list(_numbered_on(placed, SIX if waltz else EIGHT))
     yield from joined_lines(placed, chosen_roles(chosen), text)
+
+
+_WORDED_RANGE: Final = re.compile(
+    r"^([^\w\n]*[\[(]\s?(?:counts? |temps )?\d{1,3})\s(?:to|à|through)\s(?=\d{1,3}\s?[\])])",
+    re.IGNORECASE | re.MULTILINE,
+)
 
 
 def _bodies(text: str) -> list[Body]:
@@ -105,13 +113,10 @@ def _bodies(text: str) -> list[Body]:
 
 def _options(bodies: list[Body], *, waltz: bool) -> list[tuple[Choice, ...]]:
     """What each line may be; steps without counts where the lines around it leave room."""
-    options = [choices(body.text, body.length) for body in bodies]
-    counts = [_counts_something(given[0]) for given in options]
-    hours = [_HOUR_BEHIND.search(body.text) for body in bodies]
-    if any(counts) and all(hour for hour, own in zip(hours, counts, strict=True) if own):
-        # Where nothing else is counted, "scuff R (9)" says what one faces.
-        bodies = [_faced(body, hour) for body, hour in zip(bodies, hours, strict=True)]
+    for numbers_meant in (_with_lengths, _with_facings):
         options = [choices(body.text, body.length) for body in bodies]
+        bodies = numbers_meant(bodies, [_counts_something(given[0]) for given in options])
+    options = [choices(body.text, body.length) for body in bodies]
     counted = any(_counts_something(given[0]) for given in options)
     below_a_range = _below_a_range(options) if counted else [True] * len(options)
     options = [
@@ -119,6 +124,38 @@ def _options(bodies: list[Body], *, waltz: bool) -> list[tuple[Choice, ...]]:
         for own, given, body in zip(below_a_range, options, bodies, strict=True)
     ]
     return _numbered_headings(options)
+
+
+def _with_facings(bodies: list[Body], counted: Sequence[bool]) -> list[Body]:
+    """Where nothing else is counted, "scuff R (9)" says what one faces."""
+    hours = [_HOUR_BEHIND.search(body.text) for body in bodies]
+    if not any(counted) or not all(hour for hour, own in zip(hours, counted, strict=True) if own):
+        return bodies
+    return [_faced(body, hour) for body, hour in zip(bodies, hours, strict=True)]
+
+
+def _with_lengths(bodies: list[Body], counted: Sequence[bool]) -> list[Body]:
+    """ "Rocking chair R (4)" line by line: the same number in two lines running is no count, but
+    says how long the steps of a line last."""
+    return [_lasting(body) for body in bodies] if _say_lengths(bodies, counted) else bodies
+
+
+def _say_lengths(bodies: Sequence[Body], counted: Sequence[bool]) -> bool:
+    behind = [_LENGTH.fullmatch(body.text) for body in bodies]
+    if any(own and not length for own, length in zip(counted, behind, strict=True)):
+        return False
+    said = [int(length[1]) for length in behind if length]
+    again = any(a == b for a, b in pairwise(said))
+    # Sixes alone may as well be what one faces.
+    return len(said) >= _FEW and again and set(said) != {SIX}
+
+
+def _lasting(body: Body) -> Body:
+    length = _LENGTH.fullmatch(body.text)
+    return body if length is None else body._replace(text=f"{body.text[: length.end(1)]} counts)")
+
+
+_LENGTH: Final = re.compile(r"\W*[^\W\d][^()\[\]]*\s[(\[]\s?(2|4|6|8|16)\s?[)\]][ .]*")
 
 
 def _numbered_headings(options: list[tuple[Choice, ...]]) -> list[tuple[Choice, ...]]:
@@ -205,7 +242,7 @@ def _numbered_on(lines: list[Line], group: int) -> Iterator[Line]:
 
 
 def _below_a_range(options: list[tuple[Choice, ...]]) -> list[bool]:
-    """Which lines without counts stand right below "[9-16]", alone on its line?"""
+    """Which lines without counts stand right below "[9-16]", alone on its line or with a title?"""
     found, below = [], False
     for given in options:
         plain = not {Role.STEPS, Role.COUNTS, Role.PART} & {choice.role for choice in given}
@@ -218,7 +255,8 @@ def _is_bare_range(choice: Choice) -> bool:
     heading = choice.lines[0]
     if choice.role is not Role.SECTION or not isinstance(heading, SectionHeading):
         return False
-    return bool(heading.first and heading.counts) and not heading.words
+    titled = heading.words and (gauge(heading.words).feet or "," in heading.words)
+    return bool(heading.first and heading.counts) and not titled
 
 
 def _counts_something(choice: Choice) -> bool:

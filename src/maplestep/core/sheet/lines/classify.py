@@ -31,7 +31,7 @@ from .columns import (
     has_marks,
     numbers,
 )
-from .fitting import fits, gaps_filled
+from .fitting import counted_throughout, fits, gaps_filled
 from .head import OF_THE_HEAD, facts_in, title_of
 from .headings import STATES_ORDER, heading_in, numbered_heading, stated_block, titled_range
 from .model import FigureLine, Line, OptionLine, PartHeading, Remark, SectionHeading, StepLine
@@ -94,6 +94,8 @@ _COUNTED_AGAIN: Final = re.compile(
 )
 _SURE_HEADING: Final = re.compile(
     r"^[\s#*_•>=~(\[-]*(?:section|sec\b|sect\b|séquence|s\d|set\s*\d|part\s|partie\s|\d+\s*[-–—]|counts?\s*\d"
+    r"|(?:the\s+)?(?:first|second|third|fourth|fifth|sixth|seventh|eighth|last|final|next"
+    r"|\d{1,2}(?:st|nd|rd|th))\s+(?:set\s+of\s+)?(?:eight|8|six|6|16|32)\b"
     r"|repeat|mirror|répéter|.*[\[(]\d{1,3}\s*[-–—]\s*\d{1,3}[\])]\W*$)",
     re.IGNORECASE,
 )
@@ -265,7 +267,7 @@ def _steps(text: str, span: Span) -> Iterator[Choice]:
     """Steps with counts, in every way the line can be cut, and counts alone."""
     if _is_of_the_head(text):
         return
-    cuts = [gaps_filled(cut(text, span)) for cut in (counted_in_front, counted_in_text)]
+    cuts = [gaps_filled(cut(text, span)) for cut in (counted_in_front, _in_sentences)]
     cuts = [lines for lines in dict.fromkeys(cuts) if lines]
     may_face = not cuts and _MAY_FACE.search(text) is not None
     for lines in cuts or [gaps_filled(counted_behind(text, span))]:
@@ -277,6 +279,14 @@ def _steps(text: str, span: Span) -> Iterator[Choice]:
             yield Choice(sure, Role.COUNTS, lines, said[0], said[-1])
         else:
             yield from _cut_so(text, lines, said, span, may_face=may_face)
+
+
+def _in_sentences(text: str, span: Span) -> Cut:
+    """Counts in sentences; a heading's own words are read behind it ("Last eight: ...")."""
+    found = counted_in_text(text, span)
+    if found or not has_marks(text) or isinstance(heading_in(text, span), SectionHeading):
+        return found
+    return counted_throughout(text, span)
 
 
 def _cut_so(

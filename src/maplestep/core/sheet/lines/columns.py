@@ -55,7 +55,7 @@ _MARK: Final = re.compile(
     re.IGNORECASE,
 )
 _INLINE: Final = re.compile(
-    r"(?:(?:[,;.|]|(?<!\d)/)\s*(?:counts?\s+|temps\s+)?((?:&\s?)?\d{1,3}(?:\s*(?:[-–—&]|n(?=\d)|,(?=\s\d))\s*\d{0,3})*)|\s((?:&\s?)?\d{1,3}(?:[-–—&n]\d{1,3})+&?)"
+    r"(?:(?:[,;.|]|(?<!\d)/)\s*(?:counts?\s+|temps\s+)?((?:&\s?)?\d{1,3}(?:\s*(?:[-–—&]|n(?=\d)|,(?=\s\d))\s*\d{0,3})*)|\s((?:&\s?)?\d{1,3}(?:[-–—&n,]\d{1,3})+&?)"
     r"|\s{2,}((?:&\s?)?\d{1,2}))"
     r"\s*[:.)]?\s+(?=[^\W\d_]|[1357]/[248]\b|[½¼¾⅛⅜⅝⅞])"
 )
@@ -202,7 +202,8 @@ def halved(line: StepLine) -> tuple[StepLine, ...]:
 def counted_behind(text: str, span: Span) -> Cut:
     """Steps with their count behind them once: "R rock, recover (1-2)"."""
     start = _dress(text)
-    plain = text.rstrip()
+    faced = _FACED_AT_THE_END.search(text)
+    plain = (text[: faced.start()] if faced else text).rstrip()
     behind = _BEHIND.search(plain, start)
     if behind is None or not any(char.isalpha() for char in plain[start : behind.start()]):
         return ()
@@ -210,14 +211,27 @@ def counted_behind(text: str, span: Span) -> Cut:
     end = start + len(plain[start : behind.start()].rstrip())
     if _titles_range(behind[group], plain[start:end]):
         return ()
-    return (step_line(text, span, Piece(behind.span(group), (start, end))),)
+    said = f"({faced[1]})" if faced else ""
+    return (step_line(text, span, Piece(behind.span(group), (start, end), said)),)
+
+
+_FACED_AT_THE_END: Final = re.compile(
+    r"(?<=[)\]])\s*[\[(]?\s*(?:facing\s+)?((?:1[0-2]|[1-9])(?:[:.h][0-5]\d|\s*o.?clock))\s*[\])]?[\s.]*$",
+    re.IGNORECASE,
+)
+""" "Basic (7-12) 6:00"."""
+
+
+_SEVERAL: Final = re.compile(r"[,;]")
 
 
 def _titles_range(counts: str, words: str) -> bool:
     """ "ROCKS AND TURNS (1-8)": a long range behind a title is no count of steps."""
     said = numbers(counts)
     long = len(said) == 2 and "&" not in counts and said[1] - said[0] >= 5
-    return long and ("," not in words or words.isupper() or words.lstrip().startswith("#"))
+    return long and (
+        not _SEVERAL.search(words) or words.isupper() or words.lstrip().startswith("#")
+    )
 
 
 def counted_in_text(text: str, span: Span) -> Cut:
@@ -332,6 +346,11 @@ def has_marks(text: str) -> bool:
     return _MARK.search(text) is not None
 
 
+def behind_last_mark(text: str) -> int:
+    """Where the words behind the last count of a text begin; 0 where none stands in it."""
+    return max((mark.end() for mark in _MARK.finditer(text)), default=0)
+
+
 def sentences(text: str, start: int = 0) -> Iterator[tuple[int, int]]:
     """Where the sentences of a text begin and end."""
     for match in _SENTENCE.finditer(text, start):
@@ -438,12 +457,6 @@ def _several(text: str, start: int, end: int) -> str:
 _LABEL_LENGTH: Final = 12
 _AND_WORD: Final = re.compile(r"(?<=\d)\s(?:and|et)\s(?=\d)", re.IGNORECASE)
 _PLURAL: Final = re.compile(r"\b(?:counts|beats|temps|comptes)\s+\Z", re.IGNORECASE)
-
-
-def has_own_counts(words: str) -> bool:
-    """Do the steps on a heading's own line have their counts, before or behind them?"""
-    counted = opens_with_counts(words) or behind_title(words) > 0
-    return counted or bool(counted_in_text(words, Span(0, len(words), 0)))
 
 
 def behind_title(words: str) -> int:

@@ -14,12 +14,20 @@ from typing import Final
 from ...errors import CountError
 from ...primitives.counts import parse_counts
 from ...primitives.moves import Span
-from ..counting import EIGHT
-from ..language.gauge import gauge
+from ..counting import EIGHT, SIX
+from ..language.gauge import gauge, opens_with_counts, step_words
 from ..language.interpretations import fit_line
 from ..language.lexicon import standard
 from ..language.sharing import whole_counts
-from .columns import Cut, behind_title, counted_behind, counted_in_front, counted_in_text, numbers
+from .columns import (
+    Cut,
+    behind_last_mark,
+    behind_title,
+    counted_behind,
+    counted_in_front,
+    counted_in_text,
+    numbers,
+)
 from .model import StepLine
 
 _UNFIT: Final = 100.0
@@ -86,12 +94,41 @@ def _parted(line: StepLine, first: int, gap: int) -> tuple[StepLine, ...]:
     return min(ways, key=lambda way: way[0])[1] if ways else (line,)
 
 
+def counted_throughout(text: str, span: Span) -> Cut:
+    """The steps of sentences with their counts, and those behind the last count where they fill
+    what is left: "two pivots (1-4), then stomp R, stomp L, clap twice"."""
+    found = counted_in_text(text, span)
+    end = 0 if found else behind_last_mark(text)
+    if not step_words(text[end:]) or not end:
+        return found
+    counted = text[:end]
+    found = counted_in_text(counted, span) or counted_behind(counted, span)
+    reached = max((n for line in found for n in numbers(line.counts)), default=0)
+    lead = len(text[end:]) - len(text[end:].lstrip(" \t,;.:)]"))
+    for full in (EIGHT, SIX):
+        last = -(-reached // full) * full
+        if not reached < last:
+            continue
+        at = span.start + end
+        counts = whole_counts(reached + 1, last)
+        rest = StepLine(text, span, counts, at, text[end + lead :].rstrip(), at + lead)
+        if fits(rest):
+            return (*found, rest)
+    return ()
+
+
+def has_own_counts(words: str) -> bool:
+    """Do the steps on a heading's own line have their counts, before or behind them?"""
+    counted = opens_with_counts(words) or behind_title(words) > 0
+    return counted or bool(counted_throughout(words, Span(0, len(words), 0)))
+
+
 def counted_lines(words: str, words_at: int, span: Span) -> Iterator[StepLine]:
     """Steps that stand behind a heading on its own line: "S1: 1-2 R rock, recover 3&4 ..."."""
     titled = behind_title(words)
     words, words_at = words[titled:], words_at + titled
     here = Span(0, len(words), 0)
-    cut = counted_in_front(words, here) or counted_in_text(words, here)
+    cut = counted_in_front(words, here) or counted_throughout(words, here)
     for line in gaps_filled(cut or counted_behind(words, here)):
         yield line._replace(
             span=span, counts_at=line.counts_at + words_at, words_at=line.words_at + words_at

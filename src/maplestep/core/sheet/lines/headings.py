@@ -7,7 +7,7 @@ from collections.abc import Callable, Iterator
 from typing import Final
 
 from ...primitives.moves import Span
-from ..language.gauge import opens_with_counts
+from ..language.gauge import gauge, opens_with_counts
 from ..language.lexicon import fold
 from ..language.numbers import IN_WORDS, ROMAN, number_of
 from ..model import ClaimKind, PartKind
@@ -419,7 +419,7 @@ def _headed(text: str, span: Span, title: str, rest: str, at: int) -> SectionHea
     ):
         first, counts = int(ranged[1]), int(ranged[2]) - int(ranged[1]) + 1
         behind = ranged.end()
-    elif ranged and int(ranged[2]) > int(ranged[1]) and ranged[0][0] in "[(":
+    elif ranged and int(ranged[2]) > int(ranged[1]) and _is_all(ranged, rest):
         first, counts = int(ranged[1]), int(ranged[2]) - int(ranged[1]) + 1
         rest = rest[: ranged.start()]
     elif length := _LENGTH_ALONE.match(rest):
@@ -439,6 +439,11 @@ def _headed(text: str, span: Span, title: str, rest: str, at: int) -> SectionHea
     )
 
 
+def _is_all(ranged: re.Match[str], rest: str) -> bool:
+    """Is a range in brackets that of all the section? "Pivots (1-4), then stomp" has more."""
+    return ranged[0][0] in "[(" and not gauge(rest[ranged.end() :]).steps
+
+
 # "Part one (8): ...". Numbers of a clock are left to facings.
 _LENGTH_ALONE: Final = re.compile(r"\s*[(\[]\s*(4|8|16|24|32)\s*[)\]]\s*[:.–—-]")
 
@@ -446,7 +451,7 @@ _LENGTH_ALONE: Final = re.compile(r"\s*[(\[]\s*(4|8|16|24|32)\s*[)\]]\s*[:.–�
 def _repeats(words: str) -> Repetition | None:
     """ "Section 3 = section 1 on the other foot" repeats as well."""
     equals = words.startswith("=")
-    return read_repetition(f"repeat {words[1:]}" if equals else words)
+    return read_repetition(f"repeat {words[1:]}" if equals else words, counted=True)
 
 
 def _ranged(text: str, span: Span, match: re.Match[str]) -> SectionHeading:

@@ -167,7 +167,12 @@ def _wrapped(
 
 
 def _begins_small(line: Line) -> bool:
-    return line.text.lstrip()[:1].islower()
+    """A small letter, or that of a foot, which is always a capital."""
+    words = line.text.lstrip()
+    return words[:1].islower() or _FOOT_LETTER.match(words) is not None
+
+
+_FOOT_LETTER: Final = re.compile(r"(?:[RLDG]|P[DG]|[RL]F)(?![\w:.)])")
 
 
 def _run_on(line: StepLine, following: Line, text: str) -> StepLine:

@@ -12,7 +12,7 @@ from typing import Final, NamedTuple
 from ...primitives.moves import Span
 from ..language.gauge import gauge
 from .classify import MAX_LINE
-from .columns import has_marks, numbers, sentences
+from .columns import counted_in_front, has_marks, numbers, sentences
 from .head import facts_in
 
 
@@ -81,7 +81,8 @@ def _goes_on(above: Body, below: Body) -> bool:
     marks = list(_MARK.finditer(above.text))
     first = _MARK.search(below.text)
     if _OPENS.match(above.text):
-        return _goes_on_within(above, marks, below)  # the counts stand in front
+        # The counts stand in front.
+        return _goes_on_within(above, marks, below) or _counts_on(above, below)
     if not marks:
         # Words in front of a count below may be its own, under a title.
         return _closes(first, below) and _says_steps(above.text) and _is_open(above.text)
@@ -113,6 +114,16 @@ def _goes_on_within(above: Body, marks: list[re.Match[str]], below: Body) -> boo
     return inside and _is_open(above.text[marks[-1].end() if marks else front.end() :])
 
 
+def _counts_on(above: Body, below: Body) -> bool:
+    """ "1,2 R cross, L side 3&4 R behind, L" above "side, R cross 5,6 L side, touch R"?"""
+    first = _INLINE.search(below.text)
+    if first is None or not _SMALL.match(below.text) or _ENDED.search(above.text):
+        return False
+    lines = counted_in_front(above.text, Span(0, len(above.text), 0))
+    said = numbers(lines[-1].counts) if lines else ()
+    return bool(said) and numbers(first[1])[0] == said[-1] + 1
+
+
 def _is_open(words: str) -> bool:
     """Do words without their count go on? With a comma at their end they do."""
     said = _WORD.search(words) is not None or words.strip() == ","
@@ -131,6 +142,7 @@ def _says_steps(words: str) -> bool:
 _LONG: Final = 5
 _RANGED: Final = re.compile(r"[\s>*•_]*\d{1,2}\s?[-–—]\s?(\d{1,2})\b")
 _MARK: Final = re.compile(r"[(\[]\s?(&?\s?\d{1,2}(?:\s?[-–&,]\s?\d{1,2})?&?|&)\s?[)\]]")
+_INLINE: Final = re.compile(r"[\s;](\d{1,2}(?:\s?[-–&,]\s?\d{1,2})+&?)\s+(?=[^\W\d_]|[½¼¾]|\d/)")
 _OPENS: Final = re.compile(rf"[\s>*•|_-]*(?:{_MARK.pattern}|\d)")
 _CLOSES: Final = re.compile(rf"{_MARK.pattern}\s*(?:[,;.]|$)")
 _WORD: Final = re.compile(r"[^\W\d_]")

@@ -38,6 +38,10 @@ _ON_THE_OTHER: Final = re.compile(
     rf"^\W*(?P<section>(?:sections?|secs?\.?|s\s?(?=\d))\s*{_NUMBERS})(?P<rest>\W+(?:but\s+)?"
     r"(?:(?:on|to|with|starting|leading)\s+)*(?:the\s+)?(?:other|opposite)\s+(?:foot|feet|side)\W*)$"
 )
+_NUMBERED: Final = re.compile(
+    rf"^\W*#\s?\d{{1,2}}(?:\s*[-–&]\s*\d{{1,2}})?\W+(?:repeat|same(?:\s+as)?|as|repeter)\s+#?\s?(?P<section>{_NUMBERS})(?P<rest>.*)$"
+)
+""" "#5-8 Repeat 1-4": sections are numbered so."""
 _SAME_AGAIN: Final = re.compile(
     r"^\W*(?:(?:the\s+)?(?:second|next|last|other|final|remaining)\s+(?:\d{1,3}\s+counts?|half|part)\s*[:=,–-]?\s*)?"
     r"(?:is\s+|are\s+)?(?:the\s+)?same\s+(?:again|as\s+(?:above|before|the\s+first))\b(?P<rest>.*)$"
@@ -45,12 +49,13 @@ _SAME_AGAIN: Final = re.compile(
 _EQUALS: Final = re.compile(
     rf"^\W*(?:sections?\s*|s\s?|[a-h])\d{{1,2}}\s*=\s*{_SECTION}(?P<rest>(?:\W.*)?)$"
 )
+_THE: Final = r"(?:(?:do|dance)\s+)?(?:(?:exactly|all|just)\s+)?(?:the\s+|la\s+)?"
 _BARE: Final = re.compile(
-    r"^\W*(?:(?:and\s+)?(?:repeat|again|encore|repeter|repetez|idem|same)(?:\s+(?:it|again|once more))?)\W*$"
+    rf"^\W*(?:(?:and\s+)?{_THE}(?:repeat|again|encore|repeter|repetez|idem|same)(?:\s+(?:it|again|once more))?)\W*$"
 )
 _SIDE_WORD: Final = r"(?:r|l|right|left|pd|pg|droit|gauche|rf|lf)"
 _BARE_ON: Final = re.compile(
-    r"^\W*(?:(?:and|then|et|puis)\s+)?(?:do\s+the\s+)?(?:repeat|again|same|idem|repeter|repetez|pareil|meme chose)"
+    rf"^\W*(?:(?:and|then|et|puis)\s+)?{_THE}(?:repeat|again|same|idem|repeter|repetez|pareil|meme chose)"
     r"(?:\s+(?:it|that|this|thing|again|steps?))?\s+(?:(?:on|with|to|from|for|start(?:ing)?|lead(?:ing)?|begin(?:ning)?|a|au|sur|avec|du|de)\s+)*"
     rf"(?:(?:the|your|le|la|pied)\s+)?(?P<on>{_SIDE_WORD}|(?:other|opposite)\s+(?:foot|feet|side)|autre\s+(?:pied|cote)|l'autre\s+(?:pied|cote))"
     r"(?:\s+(?:foot|side|lead|this\s+time))?\W*$"
@@ -107,7 +112,8 @@ class Repetition:
     ``mirrored`` swaps the feet and the sides of turns; ``starting`` names the foot that
     begins, which says the same where it differs from the passage's own. ``back`` asks for so
     many counts right before; ``first`` 1 with ``last`` 0 for everything so far; ``part`` names
-    another part that the counts are of; ``label`` a section, or a part, by its letter.
+    another part that the counts are of; ``label`` a section, or a part, by its letter. ``bare``
+    says that no passage is named: the one right before.
     """
 
     counts: bool
@@ -120,6 +126,7 @@ class Repetition:
     label: str = ""
     toward: Foot | None = None
     changed: str = ""
+    bare: bool = False
 
     @property
     def all_so_far(self) -> bool:
@@ -146,7 +153,7 @@ def read_repetition(text: str, *, counted: bool = False) -> Repetition | None:
     plain = fold(text)
     if counted and (bare := _bare(plain)) is not None:
         return bare
-    forms = (_AGAIN, _BEHIND, _ON_THE_OTHER, _SAME_AGAIN, _EQUALS)
+    forms = (_NUMBERED, _AGAIN, _BEHIND, _ON_THE_OTHER, _SAME_AGAIN, _EQUALS)
     match = next((found for form in forms if (found := form.match(plain))), None)
     return _asked(match, plain) if match is not None else None
 
@@ -181,12 +188,14 @@ def _named(part: re.Match[str] | None, of: str | None) -> str:
 def _bare(plain: str) -> Repetition | None:
     """ "Repeat", "same on L", "again on the other foot": so many counts once more."""
     if _BARE.match(plain):
-        return Repetition(counts=True, first=1, last=0, mirrored=False)
+        return Repetition(counts=True, first=1, last=0, mirrored=False, bare=True)
     on = _BARE_ON.match(plain)
     if on is None:
         return None
     side = on["on"] if re.fullmatch(_SIDE_WORD, on["on"]) else ""
-    return Repetition(counts=True, first=1, last=0, mirrored=not side, starting=_foot(side))
+    return Repetition(
+        counts=True, first=1, last=0, mirrored=not side, starting=_foot(side), bare=True
+    )
 
 
 def repeated_behind(words: str) -> tuple[int, int] | None:

@@ -9,8 +9,8 @@ from ..language.gauge import gauge
 from ..model import PartKind
 from ..statements import read_statements
 from .classify import Choice, Role
-from .columns import has_own_counts, numbers
-from .fitting import counted_lines
+from .columns import numbers
+from .fitting import counted_lines, has_own_counts
 from .head import Fact
 from .model import Line, PartHeading, SectionHeading, StepLine
 

@@ -158,6 +158,14 @@ class _Reader(Finishing):
         walls = tuple(number_of(said) for said in re.findall(ORDINAL, token["ords"]))
         self._put_walls(token, walls, (None,) * len(walls))
 
+    def _between_walls(self, _: int, token: Token) -> None:
+        """ "Between walls 3 and 4": at the end of wall 3."""
+        first, second = (number_of(token[f"bw{n}"] or token[f"bo{n}"]) for n in (1, 2))
+        self._put_walls(token, (first,), (None,))
+        self._now.at_end = True
+        if second != first + 1:
+            self._now.asks = "or"
+
     def _wall_after(self, _: int, token: Token) -> None:
         if self._now.kind is None or self._now.kind in STOPS:
             self._put_walls(token, (number_of(token["wa"]),), (None,))
@@ -535,6 +543,7 @@ class _Reader(Finishing):
 _HANDLERS: Final[dict[str, Callable[[_Reader, int, Token], None]]] = {
     "walls_num": _Reader._walls_num,
     "walls_ord": _Reader._walls_ord,
+    "between_walls": _Reader._between_walls,
     "wall_after": _Reader._wall_after,
     "last_wall": _Reader._last_wall,
     "restart": _Reader._restart,

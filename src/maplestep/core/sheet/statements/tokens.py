@@ -28,6 +28,7 @@ _ALL_THERE_IS: Final = r"(?:\s*(?:only|seulement)(?=\s*(?:$|[,;.)\]]|(?:and|then
 """Behind a range of counts: they are all that is danced."""
 _BEGINNING: Final = r"(?:the\s+)?(?:top|beginning|start|(?:count\s+)?1|(?:count\s+)?one)\b(?!\s*[-–&:.]\s*\d)|au\s+(?:debut|compte\s+1)\b"
 _COUNT: Final = rf"(?P<%s>(?:{_C}))\s?(?P<%s_and>(?<!\s)&(?!\s*\d)|(?<=\s)&(?!\s*\d|\s+(?:re-?start|start|tag|then|puis|recommence|reprend)\b)|½|\.5(?!\d))?(?!\d|:\d)"
+_BETWEEN: Final = rf"(?:{_WALLS}|w)\s*(?P<bw1>{_C})\s*(?:and|&|et)\s*(?:le\s+)?(?:(?:{_WALLS}|w)\s*)?(?P<bw2>{_C})"
 _NEAR_A_WALL: Final = (
     rf"\s*(?:(?!restart|tag)[a-z]+\s+){{0,4}}(?:{_WALLS}|w\s?\d|{_ORDS}\s+{_WALLS})"
 )
@@ -43,6 +44,7 @@ _PATTERNS: Final = (
     ("starts", rf"\b(?:start(?:s|ing)?|begin(?:s|ning)?|depart)\s+(?:(?:the\s+|this\s+)?wall(?:\s+\d{{1,2}})?\s+)?(?:at|facing|to|on|from|a)?\s*(?:the\s+)?(?P<start_at>{_CLOCK}|{_SIDE}|(?<=facing )(?:12|3|6|9)\b(?![:.]|\s*(?:counts?|cts?)))"),
     ("before_wall", rf"[;,]\s*(?:and\s+|you\s+)*(?:start|begin)\s+{_WALLS}\s*{_C}(?=\s+(?:facing|at|on|from)\b)|\b(?:before|then)\s+(?:starting|start|beginning|begin|you start|on to)\s+(?:with\s+)?{_WALLS}\s*{_C}"),
     ("kind_ord", rf"\b(?:{ORDINAL}|{_C})\s+(?:(?:easy|short|quick|little|simple|small)\s+)?(?=(?:restart|tag|bridge|reprise)s?\b)"),
+    ("between_walls", rf"\b(?:between|entre)\s+(?:the\s+|les?\s+)?(?:{_BETWEEN}|(?P<bo1>{ORDINAL})(?:\s+{_WALLS})?\s*(?:and|&|et)\s*(?:the\s+|le\s+)?(?P<bo2>{ORDINAL})\s+{_WALLS})"),
     ("walls_ord", rf"\b(?P<ords>{_ORDS})\s+{_WALLS}\b"),
     ("walls_num", rf"\b(?:{_WALLS}|w(?=\s?\d))\s*(?:number\s+|no\.?\s*|#\s*|n°\s*|:\s*)?(?P<list>{_LIST})(?P<or>\s*(?:or|ou)\s+{_C}\b)?"),
     ("every", rf"\b(?:every|each|chaque|tou(?:te)?s? les?|whenever)(?:\s+(?:(?:time|fois|second|other)|(?:{ORDINAL}|{_C})\s+(?:walls?|rotations?|murs?)))?\b"),
@@ -113,7 +115,7 @@ _PATTERNS: Final = (
 # "Tag 2" must be found before "tag"; kinds before the numbers that belong to them.
 _ORDER: Final = (
     "head", "many", "of_all", "item", "intro", "not", "ordinary", "fraction", "nth_clock", "nth_later", "clock_wall", "starts", "before_wall", "kind_ord", "numbered",
-    "walls_ord", "walls_num", "every", "last_wall", "tag_restart", "continue", "replace", "change_last", "repeat",
+    "between_walls", "walls_ord", "walls_num", "every", "last_wall", "tag_restart", "continue", "replace", "change_last", "repeat",
     "range", "part", "section", "of_section", "from_one", "on_count", "at_count", "in_brackets", "after_wall", "end_of", "after", "after_nth", "dance", "long", "of",
     "into", "left_out", "cut_section", "cut_off", "counts", "front", "facing_hour", "wall_after", "restart", "short", "unknown_kind", "bridge",
     "change", "ending", "hold", "tag", "insert", "add", "here", "but_not", "half", "instead", "twice", "but_last", "clock", "side",
@@ -130,7 +132,7 @@ ANY_KIND: Final = re.compile(
 # "At the end of wall 4 sway R, L": something happens there, without a word for it.
 HAPPENS_AT_A_WALL: Final = re.compile(
     rf"\b(?:after|end of|fin du|apres)\s+(?:the\s+|le\s+)?(?:(?:{_WALLS}|w)\s*\d|{_ORDS}\s+{_WALLS})"
-    rf"|\b(?:end|fin)\s+(?:w|{_WALLS})\s*\d|\b(?:short|courte?)\b.*\d|\d.*\bshort\b"
+    rf"|\b(?:end|fin)\s+(?:w|{_WALLS})\s*\d|\b(?:between|entre)\s+(?:the\s+|les?\s+)?(?:(?:{_WALLS}|w)\s*{_C}\b|{ORDINAL}\b)|\b(?:short|courte?)\b.*\d|\d.*\bshort\b"
 )
 
 

@@ -120,6 +120,13 @@ PHRASES: Final[dict[Kind, dict[Any, tuple[str, ...]]]] = {
         ),
     },
     Kind.AMOUNT: {
+        0: (
+            "no turn",
+            "without turn",
+            "without turning",
+            "without a turn",
+            "not turning",
+        ),
         1: (
             "eighth",
             "an eighth",
@@ -350,6 +357,7 @@ PHRASES: Final[dict[Kind, dict[Any, tuple[str, ...]]]] = {
             "lightly",
             "gently",
             "sharply",
+            *(f"in {n} {steps}" for n in ("two", "2", "three", "3") for steps in ("step", "steps")),
             "from front to back",
             "front to back",
             "from back to front",

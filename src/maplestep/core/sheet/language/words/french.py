@@ -78,7 +78,7 @@ PHRASES: Final[dict[Kind, dict[Any, tuple[str, ...]]]] = {
             "ouvrir",
             "ouvert",
         ),
-        "in": ("fermer",),
+        "in": ("fermer", "au centre"),
     },
     Kind.RELATION: {
         "cross": (
@@ -105,6 +105,10 @@ PHRASES: Final[dict[Kind, dict[Any, tuple[str, ...]]]] = {
         ),
     },
     Kind.AMOUNT: {
+        0: (
+            "sans tour",
+            "sans tourner",
+        ),
         1: (
             "huitieme",
             "un huitieme",
@@ -230,6 +234,10 @@ PHRASES: Final[dict[Kind, dict[Any, tuple[str, ...]]]] = {
     },
     Kind.FILLER: {
         None: (
+            "terminer",
+            "terminant",
+            "finir",
+            "finissant",
             "de",
             "du",
             "des",
