@@ -165,7 +165,7 @@ def test_the_staff_come_in_with_a_second_factor_only(
         ok(ada.send("/api/routines/file", routine_file, "r.json"))
     song = ok(ada.send("/api/songs/recording", clicks(), "clicks.wav"))
     page = ada.ask("GET", "/staff/accounts/user/")[1].decode()
-    row = re.search(r"<tr>(?:(?!</tr>).)*>ada<.*?</tr>", page, re.S)
+    row = re.search(r"<tr>(?:(?!</tr>).)*>ada-of-the-mill<.*?</tr>", page, re.S)
     assert row
     assert re.search(r'field-megabytes">1<', row[0])  # 20 s of 16 bits at 22,050: .88 MB
     ok(ada.call("DELETE", f"/api/songs/{song['id']}"))
