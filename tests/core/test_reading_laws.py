@@ -255,6 +255,23 @@ SAME_DANCE = {
         "1-4 R vine, L touch\n5-8 L vine, R touch\nNext\n1-8 K step",
         "R vine, L touch (4)\nL vine, R touch (4)\nK step (8)",
     ),
+    "an and in front of a step": (
+        "1-2 R side, hold\n&3-4 L together, R side, L touch\n5-8 L vine, R touch",
+        "Section 1: R side, hold, & L together, R side, L touch, L vine, R touch",
+    ),
+    "an and behind it": (
+        "1-2 R side, hold\n&3-4 L together, R side, L touch\n5-8 L vine, R touch",
+        "Section 1: R side, hold, L together (&), R side, L touch, L vine, R touch",
+    ),
+    "a plus for it": (
+        "1&2&3-4 R heel & L heel & R heel, hold",
+        "1&2&3-4 R heel + L heel + R heel, hold",
+    ),
+    "feet listed twice": ("1-4 Walk R, L, R, L", "1-4 Walk R, L x2"),
+    "pictures between the words": (
+        "Section 1: R vine, L touch, L vine, R touch",
+        "\u2705 S1 \U0001f9b6 R vine, L touch, L vine, R touch",
+    ),
     "its last step said": ("1&2 R sailor cross", "1&2 R sailor (R behind, L side, R cross)"),
 }
 

@@ -311,13 +311,18 @@ class PartBuilder:
     def _why_uncounted(
         self, heading: SectionHeading, text: str, at: int, span: Span
     ) -> Iterator[Finding]:
-        """A word of the line that is nearly one we know, or that the line has no counts."""
-        length = heading.counts or EIGHT
-        line = StepLine(text, span, whole_counts(1, length), at, text, at)
-        unknown = fit_line(text, length, True, self._lexicon).unknown
-        near = [each for each in unknown if each.meant]
+        """A word of the line that is nearly one we know, counts that do not fit, or none at all."""
+        first, length = heading.first or 1, heading.counts or EIGHT
+        line = StepLine(text, span, whole_counts(first, first + length - 1), at, text, at)
+        fitted = fit_line(text, length, True, self._lexicon)
+        near = [each for each in fitted.unknown if each.meant]
         yield from (reading_findings.figure_unknown(line, each) for each in near)
-        if not near:
+        counted = heading.first is not None and heading.counts is not None
+        if near:
+            return
+        if counted and fitted.uses and not fitted.unknown and fitted.how == "short":
+            yield reading_findings.landings_do_not_fit(line, length, fitted.uses)
+        else:
             yield reading_findings.uncounted(heading.span, text)
 
     def _in_usual_rhythm(self, texts: Sequence[tuple[str, int, Span]], wanted: int | None) -> bool:

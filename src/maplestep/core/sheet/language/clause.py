@@ -60,6 +60,8 @@ class Clause:
     weights: tuple[Foot | Weight, ...] = ()
     """"Stomp L twice (no weight, weight)": one for each time."""
     times: int = 1
+    feet_again: bool = False
+    """So often stands behind the feet: "walk R, L x2", but "4 walks R, L, R, L"."""
     turn_in_all: bool = False
     """The turn is that of all times together: "bounce heels three times turning ½ left"."""
     lasts: int = 0
@@ -124,7 +126,8 @@ class Clause:
         """The figure once for each foot named, or for each time."""
         figure = use.figure
         if len(self.feet) > 1 and not (figure.travels and len(self.feet) == 2):
-            return [use, *(use.echo_on(other) for other in self.feet[1:])]
+            feet = self.feet * (self.times if self.feet_again and figure.lengths == (1,) else 1)
+            return [use, *(use.echo_on(other) for other in feet[1:])]
         if self.times <= 1:
             return [use]
         found = [use.again(_alternate(use, n)) for n in range(self.times)]

@@ -240,6 +240,7 @@ class _Reader:
         if lexeme.word == "again" and self._clause.figure is STEP and self._clause.feet:
             return  # "step left again": as before, not twice
         self._clause.times = min(max(lexeme.value, 1), _MOST_TIMES)
+        self._clause.feet_again = len(self._clause.feet) > 1
 
     def _foot(self, index: int, lexeme: Lexeme) -> None:
         foot = lexeme.value

@@ -425,8 +425,7 @@ def _feet(clause: Clause, before: list[FigureUse]) -> list[FigureUse]:
         last = moving[-1]
         found = [
             replace(last.echo_on(foot), start=clause.start, end=clause.end)
-            for foot in clause.feet
-            for _ in range(clause.times)
+            for foot in _feet_again(clause, last, before)
         ]
     else:
         found = [
@@ -436,6 +435,19 @@ def _feet(clause: Clause, before: list[FigureUse]) -> list[FigureUse]:
     if clause.weight is not None and found:
         found[-1] = replace(found[-1], weight=clause.weight)  # "swivel R, L, R, L (weight on L)"
     return found
+
+
+def _feet_again(clause: Clause, last: FigureUse, before: Sequence[FigureUse]) -> list[Foot]:
+    """ "Bump hips R twice, L twice" bumps on; no foot walks twice: in "walk R, L x2" both do."""
+    named = takewhile(lambda use: use.figure is last.figure, reversed(before))
+    listed = [use.foot for use in named if use.foot is not None][::-1] + clause.feet
+    alternate = all(a is not b for a, b in pairwise([*listed, *listed]))
+    if clause.times > 1 and last.figure.name in _WALKS and alternate:
+        return clause.feet + listed * (clause.times - 1)
+    return [foot for foot in clause.feet for _ in range(clause.times)]
+
+
+_WALKS: Final = frozenset({"walk", "step", "skate", "stomp"})
 
 
 def _without_echoes(uses: Sequence[FigureUse]) -> list[FigureUse]:

@@ -9,6 +9,7 @@ place costs most. The first way without any cost is taken at once; otherwise all
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
@@ -451,14 +452,23 @@ def _usual_columns(words: str, lexicon: Lexicon, *, paired: bool) -> Iterator[st
         if len(chosen) < len(clauses) and _changes_feet(clauses, chosen):
             continue
         for uses in _sound_forms(chosen):
-            # "R heel & L heel": the foot comes together between two counts.
-            between = {use.start for use in uses if words[use.start] == "&"}
+            between = {use.start for use in uses if _is_between(words, use)}
             column = column_of(_with_their_steps(uses) if paired else uses, between)
             if any(use.bare_turn for use in uses):
                 turning.append(column)
             else:
                 yield column
     yield from turning
+
+
+def _is_between(words: str, use: FigureUse) -> bool:
+    """ "R heel & L heel", "hold, & together L", "together L (&)": danced between two counts."""
+    led = _AND_IN_FRONT.search(words, 0, use.start) is not None
+    return words[use.start] in "&+" or led or _AND_BEHIND.match(words, use.end) is not None
+
+
+_AND_IN_FRONT: Final = re.compile(r"[,;.]\s*[&+]\s*\Z")
+_AND_BEHIND: Final = re.compile(r"\s*[(\[]\s?&\s?[)\]]")
 
 
 def _sound_forms(chosen: Sequence[Clause]) -> list[list[FigureUse]]:

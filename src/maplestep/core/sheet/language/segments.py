@@ -208,7 +208,7 @@ class _Cutter:
         if column and {x.kind for x in self._now.lexemes} == {Kind.FOOT}:
             return  # a column of feet beside the one of steps, "R/L skate"
         self._cut(lexeme.kind)
-        if lexeme.word == "&" and (self.done or not self._depth):
+        if lexeme.word in {"&", "+"} and (self.done or not self._depth):
             step = ClauseWords(lexemes=[lexeme], optional=True, half=self._half, ampersand=True)
             self.done.append(step)
 

@@ -72,7 +72,8 @@ class Path(NamedTuple):
 
 def read_lines(text: str) -> Iterator[Line]:
     """What each line of a sheet is, in order."""
-    # "[1 to 8]" as "[1 -  8]": everything keeps its place.
+    # Everything keeps its place: pictures are blanked, "[1 to 8]" is read as "[1 -  8]".
+    text = _PICTURE.sub(" ", text)
     text = _WORDED_RANGE.sub(lambda said: f"{said[1]} -".ljust(len(said[0])), text)
     bodies = _bodies(text)
     waltz = in_threes(text)
@@ -87,6 +88,9 @@ def read_lines(text: str) -> Iterator[Line]:
     yield from joined_lines(placed, chosen_roles(chosen), text)
 
 
+_PICTURE: Final = re.compile(
+    "[\u2600-\u2775\u2794-\u27bf\u2b00-\u2bff\ufe0f\u200d\u20e3\U0001f000-\U0001faff]"
+)
 _WORDED_RANGE: Final = re.compile(
     r"^([^\w\n]*[\[(]\s?(?:counts? |temps )?\d{1,3})\s(?:to|à|through)\s(?=\d{1,3}\s?[\])])",
     re.IGNORECASE | re.MULTILINE,

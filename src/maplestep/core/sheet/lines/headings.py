@@ -110,7 +110,7 @@ _PART_BEHIND: Final = re.compile(
 _LETTER: Final = re.compile(_DRESS + r"([A-F]['’]?)()[\])}*_~=:\s-]*$")
 _LETTER_LENGTH: Final = re.compile(
     _DRESS + r"([A-F]['’]?)[*_\s]*[:=(\[–—-]?\s*"
-    r"(\d{1,3}\s*(?:c|counts?|cts?|temps|comptes?))[\])}*_~=:\s-]*$",
+    r"(\d{1,3}\s*(?:c|counts?|cts?|temps|comptes?)|(?<=[(\[])\d{1,3}(?=\s?[)\]]))[\])}*_~=:\s-]*$",
     re.IGNORECASE,
 )
 """A part by its letter and its length: "B [16 counts]", "B - 16c"."""
@@ -237,7 +237,7 @@ def _part(text: str, span: Span, match: re.Match[str]) -> PartHeading:
         span=span,
         kind=PartKind.PART,
         name=_part_name(name),
-        counts=None if alters or takes else _counts_in(rest),
+        counts=None if alters or takes else _counts_in(rest) or _bare_number(rest),
         alters=alters,
         takes=takes,
         words=words,
@@ -478,6 +478,10 @@ def _trimmed(rest: str, behind: int, at: int) -> tuple[str, int]:
 def _counts_in(rest: str) -> int | None:
     match = _COUNTS_IN.search(rest)
     return int(match[1]) if match and int(match[1]) else None
+
+
+def _bare_number(rest: str) -> int | None:
+    return int(rest) if rest.isdecimal() and int(rest) else None
 
 
 def _range_counts(rest: str) -> int | None:

@@ -146,16 +146,21 @@ class Finishing(Slots):
         for at, end in self._free_text():
             words = _AND_THEN.sub("", self._text[at:end].strip(" ,;:.*()–-"))
             seen = gauge(words)
-            # Behind a colon a word nobody knows is named where the steps are read.
-            colon = self._plain[max(at - 2, 0) : at + 2].find(":") >= 0
+            # Behind a colon or dash a word nobody knows is named where the steps are read.
+            named = self._behind_a_mark(at)
             numbered = seen.unknown and any(char.isdecimal() for char in words)
-            if not seen.steps or numbered or not (colon or _surely_danced(words, seen, draft)):
+            if not seen.steps or numbered or not (named or _surely_danced(words, seen, draft)):
                 continue
             length = draft.length or counts_in(usual_column(words, standard()))
             if length:
                 draft.length, draft.steps = length, words
                 draft.steps_at = self._text.index(words, at)
                 return
+
+    def _behind_a_mark(self, at: int) -> bool:
+        """Is there a colon around, or a dash apart?"""
+        colon = ":" in self._plain[max(at - 2, 0) : at + 2]
+        return colon or self._plain[at : at + 3].strip() in {"-", "–", "—"}
 
     def _free_text(self) -> Iterator[tuple[int, int]]:
         """The text behind the last colon, and between the words that place things, last first."""

@@ -133,7 +133,10 @@ class Slots:
 
     def _stop_behind(self, now: Draft) -> None:
         """A change of counts 15-16 before a restart: the wall stops behind them."""
-        if now.after is None and now.replaces is not None and not now.here:
+        if now.replaces is None or now.here:
+            return
+        # "After 14 counts replace 15-16 with ..." comes to the same.
+        if now.after is None or now.after == now.replaces[0] - 1:
             now.after, now.after_words = Fraction(now.replaces[1]), str(now.replaces[1])
 
     def _walls_before_next_kind(self, token: Token) -> bool:

@@ -17,7 +17,7 @@ _CLOCK: Final = r"(?:1[0-2]|[1-9])(?:[:.h]\s?[0-5]\d|\s*o['’]?\s*clock|\s?h\b(
 _SIDE: Final = r"(?:front|back|home|rear)(?:\s+wall)?(?!\s+(?:rock|shuffle|step|lock|coaster))"
 _WALLS: Final = r"(?:walls?|murs?|rotations?|repetitions?|time (?:around|through|you dance (?:it|the dance)|it is danced)|tours?(?= de danse))"
 _JOIN: Final = r"\s*(?:,\s*(?:and|et)?|&|\+|/|and(?:\s+also)?|et)\s*"
-_SAID: Final = rf"(?:\s*\(\s*(?:facing|face(?: a)?|starts?(?: at| facing)?|starting(?: at| facing)?|at|depart)?\s*(?:{_CLOCK}|{_SIDE})\s*\))?"
+_SAID: Final = rf"(?:\s*\(\s*(?:(?:both|all)\s+)?(?:facing|face(?: a)?|starts?(?: at| facing)?|starting(?: at| facing)?|at|depart)?\s*(?:{_CLOCK}|{_SIDE})\s*\))?"
 _ONE: Final = rf"(?!(?:one|une?)\s+(?:\w+\s+)?(?:re-?start|tag|bridge|reprise|pont)s?\b)(?:{_C})(?!\w|[:.]\d|\s*o.?clock|[\s-]*(?:count|ct|temps|compte)(?!s?\s+\d))"
 _LIST: Final = rf"{_ONE}{_SAID}(?:(?:{_JOIN}|\s*(?:[-–](?=(?:w\s?)?\d)|through|thru)\s*)(?:(?:{_WALLS}|w)\s*)?(?:#\s*)?{_ONE}{_SAID})*"
 _ORDS: Final = (
