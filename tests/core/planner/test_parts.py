@@ -53,7 +53,7 @@ def _orders(song_: Song, limits: PartLimits) -> Iterator[tuple[str, ...]]:
 
 
 @pytest.mark.slow
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=25, deadline=None)
 @given(
     st.lists(
         st.tuples(st.sampled_from(["verse", "chorus"]), st.integers(3, 10).map(lambda n: 2 * n)),
