@@ -29,6 +29,8 @@ def media(
     """
     if not TRANSACTIONS.intersection(request.fixturenames):
         monkeypatch.setattr("maplestep.apps.songs.models.on_commit", lambda run: run())
+    # Nobody guesses these passwords: a hash that is dear by intent would be most of every set-up.
+    settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
     # Tests ask faster than anybody types.
     settings.ASKED_A_MINUTE = 0
     settings.MEDIA = tmp_path / "media"
